@@ -1,0 +1,17 @@
+/**
+ * The architecture's numbers, each against something else in the same run, so that a slow machine does not look like a
+ * slow program. Nothing here passes or fails. Run: npm run bench
+ */
+import { evaluateBench } from './evaluate'
+import { fitBench } from './fit'
+import { sealBench } from './seal'
+import { printBench } from './print'
+
+export type Row = { what: string; reach: string; figure: string; against: string }
+
+const rows: Row[] = [...evaluateBench(), ...fitBench(), ...sealBench(), ...(await printBench())]
+const wide = (key: keyof Row): number => Math.max(key.length, ...rows.map((row) => row[key].length))
+const line = (row: Row): string =>
+  (['what', 'reach', 'figure', 'against'] as const).map((key) => row[key].padEnd(wide(key))).join('  ')
+console.log(line({ what: 'what', reach: 'reach', figure: 'figure', against: 'against, in the same run' }))
+for (const row of rows) console.log(line(row))

@@ -1,0 +1,96 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { root, type Places } from './paths'
+import { isFree } from './ports'
+import { Stop } from './say'
+import { readState, type Secrets, writeState } from './state'
+
+export type Application = { address: string; port: number; exited: Promise<number | null>; stop(): Promise<void> }
+
+const READY_MS = 60_000
+
+async function health(port: number): Promise<{ name: string; instance: string } | null> {
+  try {
+    const answer = await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(1500) })
+    return (await answer.json()) as { name: string; instance: string }
+  } catch {
+    return null
+  }
+}
+
+/** A start that was killed can leave its application behind: it is ended, and only it. */
+async function endLeftBehind(places: Places, port: number): Promise<void> {
+  const { appPid, appPort, instance } = await readState(places)
+  if (!appPid || appPort !== port) return
+  if ((await health(port))?.instance !== instance) return
+  try {
+    process.kill(appPid, 'SIGTERM')
+  } catch {
+    return
+  }
+  for (let n = 0; n < 50 && !(await isFree(port)); n++) await new Promise((resolve) => setTimeout(resolve, 100))
+}
+
+export function appEnvironment(secrets: Secrets, places: Places, databaseUrl: string, port: number): NodeJS.ProcessEnv {
+  return {
+    ...process.env,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    DATABASE_URL: databaseUrl,
+    UPSTAND_SECRET: secrets.secret,
+    UPSTAND_SEAL_KEY_FILE: places.sealKey,
+    UPSTAND_PORT: String(port),
+  }
+}
+
+export async function startApplication(
+  places: Places,
+  port: number,
+  environment: NodeJS.ProcessEnv,
+  options: { dev?: boolean; quiet?: boolean } = {},
+): Promise<Application> {
+  await endLeftBehind(places, port)
+  if (!(await isFree(port))) {
+    throw new Stop(`Port ${port} is taken by another program. End that one, or start with --port and another number.`)
+  }
+  const instance = randomBytes(8).toString('hex')
+  const child: ChildProcess = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', options.dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: root,
+      env: {
+        ...environment,
+        UPSTAND_INSTANCE: instance,
+        ...(options.dev ? { NODE_ENV: 'development' } : {}),
+      } as NodeJS.ProcessEnv,
+      detached: true,
+      stdio: options.quiet
+        ? ['ignore', 'ignore', 'inherit']
+        : ['ignore', options.dev ? 'inherit' : 'ignore', 'inherit'],
+    },
+  )
+  await writeState(places, { appPid: child.pid, appPort: port, instance })
+  const exited = new Promise<number | null>((resolve) => child.on('exit', resolve))
+  let ended = false
+  void exited.then(() => {
+    ended = true
+  })
+  const until = Date.now() + READY_MS
+  while ((await health(port))?.instance !== instance) {
+    if (ended || Date.now() > until) throw new Stop('The application did not start; its own words stand above.')
+    await new Promise((resolve) => setTimeout(resolve, 150))
+  }
+  return {
+    address: `http://127.0.0.1:${port}`,
+    port,
+    exited,
+    stop: async () => {
+      if (child.pid && !ended) {
+        process.kill(child.pid, 'SIGTERM')
+        await Promise.race([exited, new Promise((resolve) => setTimeout(resolve, 5000))])
+        if (!ended) child.kill('SIGKILL')
+      }
+    },
+  }
+}

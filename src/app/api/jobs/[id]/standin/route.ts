@@ -1,0 +1,57 @@
+import { and, eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { database } from '@/server/db/client'
+import { entry, instrument, part } from '@/server/db/schema'
+import { measurableSchema } from '@/core/record/instrument'
+import { PRACTICE_SKY } from '@/standin/sky'
+import { bodyOf, door, memberIn, Refused } from '@/server/door'
+import { ingest } from '@/server/feed/ingest'
+import { pressStandIn } from '@/standin/press'
+
+type Context = { params: Promise<{ id: string }> }
+
+const schema = z.strictObject({
+  instrumentId: z.uuid(),
+  partId: z.uuid(),
+  key: measurableSchema,
+  /** The inverter runs: the string is at its working point. */
+  loaded: z.boolean().default(false),
+  /** Its leads were nulled in this visit. */
+  nulled: z.boolean().default(true),
+})
+
+/** Presses a key of a simulated tester connected to a part; what it shows comes in through the feed. */
+export const POST = door<Context>(async (request, { params }) => {
+  const { id } = await params
+  await memberIn(request, id, 'tester')
+  const { instrumentId, partId, key, loaded, nulled } = await bodyOf(request, schema)
+  const [tool] = await database().select().from(instrument).where(eq(instrument.id, instrumentId))
+  if (!tool?.standIn) throw new Refused(409, 'door.standin-only')
+  const [found] = await database()
+    .select()
+    .from(part)
+    .where(and(eq(part.id, partId), eq(part.jobId, id)))
+  if (!found || found.retired) throw new Refused(404, 'refused.no-part')
+  const now = new Date()
+  const pressed = pressStandIn(tool.data, key, found, PRACTICE_SKY, now.getTime(), {
+    loaded,
+    nulled,
+    mended: await wasMended(id, partId),
+  })
+  if (pressed.state === 'refused') {
+    const { code, state: _, ...figures } = pressed
+    throw new Refused(409, `door.${code}`, figures)
+  }
+  await ingest(database(), tool.data, [pressed.sample], now)
+  return Response.json({ sample: pressed.sample })
+})
+
+/** What was wrong with a simulated part is gone once somebody wrote down that it was mended. */
+async function wasMended(jobId: string, partId: string): Promise<boolean> {
+  const [one] = await database()
+    .select({ id: entry.id })
+    .from(entry)
+    .where(and(eq(entry.jobId, jobId), eq(entry.partId, partId), eq(entry.kind, 'remedy')))
+    .limit(1)
+  return one !== undefined
+}

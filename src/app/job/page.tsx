@@ -1,0 +1,5 @@
+import { JobApp } from '@/ui/JobApp'
+
+export default function Page() {
+  return <JobApp />
+}

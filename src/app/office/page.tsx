@@ -1,0 +1,5 @@
+import { OfficeScreen } from '@/ui/office/OfficeScreen'
+
+export default function Page() {
+  return <OfficeScreen />
+}

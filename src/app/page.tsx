@@ -1,0 +1,5 @@
+import { TodayScreen } from '@/ui/today/TodayScreen'
+
+export default function Page() {
+  return <TodayScreen />
+}

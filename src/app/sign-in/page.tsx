@@ -1,0 +1,5 @@
+import { SignInScreen } from '@/ui/signin/SignInScreen'
+
+export default function Page() {
+  return <SignInScreen />
+}

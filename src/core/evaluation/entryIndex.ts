@@ -1,0 +1,70 @@
+import { type Entry, isKind } from '../record/entry'
+import { correctedTime } from '../record/order'
+import { stepKey } from './types'
+
+/** Entries by what they speak of, so that evaluation stays linear in their number. */
+export type EntryIndex = {
+  readings: Map<string, Entry<'reading'>[]>
+  voids: Map<string, Entry<'void'>>
+  remedies: Map<string, Entry<'remedy'>[]>
+  leftOut: Map<string, Entry<'left-out'>>
+  overrides: Map<string, Entry<'override'>>
+  choices: Map<string, Entry<'choice'>>
+  confirmations: Map<string, Entry<'confirmation'>>
+  plantChanges: Map<string, Entry<'plant-change'>[]>
+  /** Light and warmth that were joined to a reading later, by its id. */
+  joined: Map<string, Entry<'conditions'>>
+}
+
+function push<T>(map: Map<string, T[]>, key: string, value: T): void {
+  const list = map.get(key)
+  if (list) list.push(value)
+  else map.set(key, [value])
+}
+
+/** @param entries in order. */
+export function indexEntries(entries: readonly Entry[]): EntryIndex {
+  const index: EntryIndex = {
+    readings: new Map(),
+    voids: new Map(),
+    remedies: new Map(),
+    leftOut: new Map(),
+    overrides: new Map(),
+    choices: new Map(),
+    confirmations: new Map(),
+    plantChanges: new Map(),
+    joined: new Map(),
+  }
+  // Voids first: one may arrive before its target, and a voided left-out or override must not speak.
+  for (const entry of entries) if (isKind(entry, 'void')) index.voids.set(entry.body.target, entry)
+  for (const entry of entries) {
+    if (isKind(entry, 'conditions') && !index.voids.has(entry.id)) index.joined.set(entry.body.target, entry)
+    if (isKind(entry, 'plant-change') && entry.partId) push(index.plantChanges, entry.partId, entry)
+    if (!entry.step || !entry.partId) continue
+    const key = stepKey(entry.step, entry.partId)
+    if (isKind(entry, 'reading')) push(index.readings, key, entry)
+    else if (index.voids.has(entry.id)) continue
+    else if (isKind(entry, 'remedy')) {
+      // Steps which the mending may have changed are to be repeated on the same part.
+      for (const step of new Set([entry.step, ...entry.body.repeat]))
+        push(index.remedies, stepKey(step, entry.partId), entry)
+    } else if (isKind(entry, 'left-out')) index.leftOut.set(key, entry)
+    else if (isKind(entry, 'override')) index.overrides.set(`${key}:${entry.body.gate}`, entry)
+    else if (isKind(entry, 'choice')) index.choices.set(key, entry)
+    else if (isKind(entry, 'confirmation')) index.confirmations.set(`${key}:${entry.body.of}`, entry)
+  }
+  return index
+}
+
+export type Ended = { by: 'void' | 'remedy'; reason: string; personId: string }
+
+/** Whether a reading no longer counts: only a void or a remedy ends its say. */
+export function endedBy(index: EntryIndex, key: string, reading: Entry<'reading'>): Ended | null {
+  const voided = index.voids.get(reading.id)
+  if (voided) return { by: 'void', reason: voided.body.reason, personId: voided.personId }
+  const remedies = index.remedies.get(key)
+  if (!remedies) return null
+  const at = correctedTime(reading)
+  const remedy = remedies.find((one) => correctedTime(one) > at)
+  return remedy ? { by: 'remedy', reason: remedy.body.text, personId: remedy.personId } : null
+}

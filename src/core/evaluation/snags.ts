@@ -1,0 +1,84 @@
+import type { Entry } from '../record/entry'
+import { isKind } from '../record/entry'
+import { correctedTime } from '../record/order'
+import type { EntryIndex } from './entryIndex'
+import { type ReadingEvaluation, type Snag, type StepEvaluation, stepKey } from './types'
+
+/** Every snag of a job: those that people wrote down, and those which readings outside opened by themselves. */
+export function snagsOf(
+  entries: readonly Entry[],
+  index: EntryIndex,
+  byKey: ReadonlyMap<string, StepEvaluation>,
+): Snag[] {
+  const remedies = new Map<string, Entry<'remedy'>>()
+  for (const entry of entries) {
+    if (isKind(entry, 'remedy') && !index.voids.has(entry.id)) remedies.set(entry.body.snag, entry)
+  }
+  const written: Snag[] = []
+  for (const entry of entries) {
+    if (isKind(entry, 'snag') && !index.voids.has(entry.id)) written.push(snagOf(entry, byKey, remedies))
+  }
+  const spokenFor = new Set(written.filter((one) => one.state !== 'closed').map(keyOf))
+  const opened: Snag[] = []
+  for (const evaluation of byKey.values()) {
+    for (const reading of evaluation.readings) {
+      const remedy = remedies.get(reading.entry.id)
+      const speaks =
+        reading === evaluation.counting && evaluation.verdict === 'outside' && !spokenFor.has(evaluation.key)
+      if (remedy || speaks) opened.push(openedBy(evaluation, reading, remedy))
+    }
+  }
+  return [...written, ...opened].sort((a, b) => a.at - b.at)
+}
+
+const keyOf = (snag: Snag): string => stepKey(snag.step ?? '', snag.partId ?? '')
+
+function snagOf(
+  entry: Entry<'snag'>,
+  byKey: ReadonlyMap<string, StepEvaluation>,
+  remedies: ReadonlyMap<string, Entry<'remedy'>>,
+): Snag {
+  const remedy = remedies.get(entry.id)
+  const about = entry.step && entry.partId ? byKey.get(stepKey(entry.step, entry.partId)) : undefined
+  return {
+    entryId: entry.id,
+    step: entry.step,
+    partId: entry.partId,
+    text: entry.body.text,
+    finding: null,
+    personId: entry.personId,
+    at: correctedTime(entry),
+    ...mended(remedy, about),
+  }
+}
+
+function openedBy(
+  { step, part, ...evaluation }: StepEvaluation,
+  reading: ReadingEvaluation,
+  remedy: Entry<'remedy'> | undefined,
+): Snag {
+  const speaks = reading === evaluation.counting ? evaluation.finding : reading.judgement.finding
+  return {
+    entryId: reading.entry.id,
+    step: step.id,
+    partId: part.id,
+    text: null,
+    finding: speaks,
+    personId: reading.entry.personId,
+    at: reading.at,
+    ...mended(remedy, { step, part, ...evaluation }),
+  }
+}
+
+/** Open until mended; closed once the step was tested again and is no longer outside. A snag of no step closes at once. */
+function mended(
+  remedy: Entry<'remedy'> | undefined,
+  about: StepEvaluation | undefined,
+): Pick<Snag, 'remedy' | 'state'> {
+  if (!remedy) return { remedy: null, state: 'open' }
+  const { text, repeat } = remedy.body
+  const kept = { text, repeat, at: correctedTime(remedy), personId: remedy.personId }
+  if (!about) return { remedy: kept, state: 'closed' }
+  const retested = about.counting !== null && about.counting.at > kept.at
+  return { remedy: kept, state: retested && about.done ? 'closed' : 'mended' }
+}

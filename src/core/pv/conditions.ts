@@ -1,0 +1,57 @@
+/** Light and warmth at a reading: from what was read to the figures which the model takes, each with its uncertainty. */
+import { readingUncertainty } from '../quantity/uncertainty'
+import type { Conditions } from '../record/entry'
+import { type CellTemperature, cellFromAir, cellFromBack, cellFromVoltage, USUAL_NOCT_C } from './cellTemperature'
+import type { ModuleData } from './moduleData'
+
+/** Uncertainty of an irradiance reading whose instrument is not named, per cent, k = 2 [D]. */
+export const UNNAMED_SENSOR_PCT = 5
+/** Irradiance that can stand on a module on earth, W/m2; beyond it a figure was mistyped [D]. */
+export const IRRADIANCE_Wm2 = { least: 1, most: 1600 }
+/** Temperatures that a module or the air can have, degC [D]. */
+export const TEMPERATURE_C = { least: -50, most: 110 }
+
+export type Weather = {
+  irradiance_Wm2: number
+  irradianceUncertainty_Wm2: number
+  cell: CellTemperature
+  way: Conditions['cell']['way']
+}
+
+/** The figures that the model takes. Null where a display was over its range: a bound is no condition. */
+export function weatherOf(conditions: Conditions, module: ModuleData): Weather | null {
+  const light = conditions.irradiance
+  const cell = conditions.cell
+  if (light.read.bound !== 'exact' || cell.read.bound !== 'exact') return null
+  const irradiance_Wm2 = light.read.value
+  if (!(irradiance_Wm2 >= IRRADIANCE_Wm2.least)) return null
+  const accuracy = light.instrument?.accuracy ?? null
+  const irradianceUncertainty_Wm2 = accuracy
+    ? readingUncertainty(light.read, accuracy)
+    : (irradiance_Wm2 * UNNAMED_SENSOR_PCT) / 100
+  return { irradiance_Wm2, irradianceUncertainty_Wm2, cell: cellOf(cell, irradiance_Wm2, module), way: cell.way }
+}
+
+function cellOf(cell: Conditions['cell'], irradiance_Wm2: number, module: ModuleData): CellTemperature {
+  switch (cell.way) {
+    case 'back':
+      return cellFromBack(cell.read.value, irradiance_Wm2, cell.mounting)
+    case 'air':
+      return cellFromAir(cell.read.value, irradiance_Wm2, module.noct_C ?? USUAL_NOCT_C)
+    case 'voltage':
+      return cellFromVoltage(module, cell.modulesInSeries, cell.read.value, irradiance_Wm2)
+  }
+}
+
+export type ConditionsRefusal = 'irradiance-out-of-reach' | 'temperature-out-of-reach'
+
+/** What no sky and no module can be: refused before it is kept. */
+export function refuseConditions(conditions: Conditions): ConditionsRefusal | null {
+  const { value } = conditions.irradiance.read
+  if (value < IRRADIANCE_Wm2.least || value > IRRADIANCE_Wm2.most) return 'irradiance-out-of-reach'
+  const cell = conditions.cell
+  if (cell.way !== 'voltage' && (cell.read.value < TEMPERATURE_C.least || cell.read.value > TEMPERATURE_C.most)) {
+    return 'temperature-out-of-reach'
+  }
+  return null
+}

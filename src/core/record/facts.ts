@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { idSchema } from '../plant/part'
+import { regimeSchema } from '../regime/regime'
+import { entrySchema } from './entry'
+import { instrumentSchema } from './instrument'
+
+const instant = z.iso.datetime({ precision: 3 })
+
+export const jobSchema = z.strictObject({
+  id: idSchema,
+  number: z.string().trim().min(1).max(20),
+  name: z.string().trim().min(1).max(80),
+  place: z.string().trim().max(160),
+  timeZone: z.string().min(1).max(60),
+  company: z.string().max(120),
+})
+export type Job = z.infer<typeof jobSchema>
+
+export const visitSchema = z.strictObject({ id: idSchema, startsAt: instant, title: z.string().max(80) })
+export type Visit = z.infer<typeof visitSchema>
+
+export const personSchema = z.strictObject({ id: idSchema, name: z.string().min(1).max(80) })
+export type Person = z.infer<typeof personSchema>
+
+/** What a job knows of each of its seals: enough to say what is covered and what waits for the next issue. */
+export const sealSummarySchema = z.strictObject({
+  issue: z.string().min(1).max(4),
+  at: instant,
+  hash: z.string().length(64),
+  entryIds: z.array(idSchema),
+})
+export type SealSummary = z.infer<typeof sealSummarySchema>
+
+/** Everything that is known of a job; all that is shown or printed is computed from it. */
+export const factsSchema = z.strictObject({
+  job: jobSchema,
+  visits: z.array(visitSchema).min(1),
+  entries: z.array(entrySchema),
+  instruments: z.array(instrumentSchema),
+  people: z.array(personSchema),
+  regime: regimeSchema,
+  seals: z.array(sealSummarySchema),
+})
+export type Facts = Omit<z.infer<typeof factsSchema>, 'entries'> & { entries: import('./entry').Entry[] }

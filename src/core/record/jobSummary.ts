@@ -1,0 +1,83 @@
+/** What a list of jobs shows of each: computed by the same evaluation as everything else. */
+import { z } from 'zod'
+import { evaluate } from '../evaluate'
+import type { StationState } from '../evaluation/types'
+import { partsOfKind } from '../plant/projection'
+import { verdicts } from '../verdict/verdict'
+import type { Facts } from './facts'
+
+/** Raised when a summary computed by older code must be computed again. */
+export const SUMMARY_VERSION = 4
+
+const verdict = z.enum(verdicts)
+const figures = z.record(z.string(), z.union([z.string(), z.number()]))
+export const jobSummarySchema = z.object({
+  version: z.literal(SUMMARY_VERSION),
+  stations: z.array(
+    z.object({ station: z.string(), verdict: verdict.nullable(), done: z.number(), total: z.number() }),
+  ),
+  done: z.number(),
+  total: z.number(),
+  worst: verdict,
+  strings: z.number(),
+  peak_W: z.number(),
+  /** What holds the job: the first step that is outside, else the next to do. */
+  holds: z
+    .object({
+      stepId: z.string(),
+      tag: z.string(),
+      key: z.string(),
+      verdict,
+      code: z.string(),
+      figures,
+      simulated: z.boolean(),
+    })
+    .nullable(),
+  signed: z.array(z.string()),
+  issue: z.string().nullable(),
+  sinceSeal: z.number(),
+  openSnags: z.number(),
+})
+export type JobSummary = Omit<z.infer<typeof jobSummarySchema>, 'stations'> & { stations: StationState[] }
+
+export function summarise(facts: Facts, now: number): JobSummary {
+  const evaluation = evaluate(facts, now)
+  const strings = partsOfKind(evaluation.parts, 'string')
+  const held =
+    evaluation.steps.find((one) => one.verdict === 'outside') ??
+    (evaluation.next ? evaluation.byKey.get(evaluation.next) : undefined) ??
+    evaluation.steps.find((one) => !one.done && one.verdict === 'held-back') ??
+    evaluation.steps.find((one) => !one.done)
+  return {
+    version: SUMMARY_VERSION,
+    stations: evaluation.stations,
+    ...evaluation.progress,
+    strings: strings.length,
+    peak_W: strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0),
+    holds: held
+      ? {
+          stepId: held.step.id,
+          tag: held.part.data.tag,
+          key: held.key,
+          verdict: held.verdict,
+          code: held.finding.code,
+          figures: held.finding.figures,
+          simulated: held.flags.includes('stand-in'),
+        }
+      : null,
+    signed: evaluation.signatures.filter((one) => one.fresh).map((one) => one.role),
+    issue: facts.seals.at(-1)?.issue ?? null,
+    sinceSeal: evaluation.sinceSeal,
+    openSnags: evaluation.snags.filter((one) => one.state !== 'closed').length,
+  }
+}
+
+/** A job as a list shows it. */
+export type JobLine = {
+  id: string
+  number: string
+  name: string
+  place: string
+  visitAt: string | null
+  summary: JobSummary
+}

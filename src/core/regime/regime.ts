@@ -1,0 +1,64 @@
+import { z } from 'zod'
+import { type Unit, units } from '../quantity/unit'
+import { type SourceId, sources } from './sources'
+
+/** Every limit and figure of judgement that a company can change. Names are never renamed. */
+export const limitIds = [
+  'pv.expectation.measured',
+  'pv.expectation.estimated',
+  'pv.sisters',
+  'pv.least-light',
+  'pv.light-moved',
+  'pv.isolation-current',
+  'pv.sensor-tilt',
+  'pv.sensor-azimuth',
+  'pv.continuity',
+  'pv.continuity-joint',
+  'pv.insulation-group',
+  'pv.operating',
+  'pv.current-factor',
+  'pv.fuse-low',
+  'pv.fuse-high',
+  'pv.cold-flat',
+  'close.two-sided',
+  'close.insulation',
+  'conditions.apart',
+] as const
+export type LimitId = (typeof limitIds)[number]
+
+/** Where competent people do one thing in several ways. The first of each is the default [D]. */
+export const schoolOptions = {
+  'pv.cold-voltage': ['beta', 'table', 'flat'],
+  'pv.insulation-voltage': ['table', 'fixed', 'twice'],
+  'pv.continuity-judged': ['set-limit', 'by-conductor'],
+} as const satisfies Record<string, readonly string[]>
+export type SchoolId = keyof typeof schoolOptions
+export const schoolIds = Object.keys(schoolOptions) as SchoolId[]
+
+const limitSchema = z.strictObject({
+  value: z.number(),
+  unit: z.enum(Object.keys(units) as [Unit, ...Unit[]]),
+  source: z.enum(Object.keys(sources) as [SourceId, ...SourceId[]]),
+})
+export type Limit = z.infer<typeof limitSchema>
+
+const schoolsSchema = z.strictObject({
+  'pv.cold-voltage': z.enum(schoolOptions['pv.cold-voltage']),
+  'pv.insulation-voltage': z.enum(schoolOptions['pv.insulation-voltage']),
+  'pv.continuity-judged': z.enum(schoolOptions['pv.continuity-judged']),
+})
+export type Schools = z.infer<typeof schoolsSchema>
+
+/** A named, versioned, immutable set of limits and schools; a job is pinned to one at its start and prints it. */
+export const regimeSchema = z.strictObject({
+  id: z.string().regex(/^[a-z0-9-]{3,60}$/),
+  version: z.number().int().min(1),
+  name: z.string().min(3).max(120),
+  limits: z.record(z.enum(limitIds), limitSchema),
+  schools: schoolsSchema,
+  /** What it was copied from and why, null for those that ship. */
+  changed: z
+    .strictObject({ from: z.string().max(80), reason: z.string().trim().min(3).max(500), by: z.string().max(80) })
+    .nullable(),
+})
+export type Regime = z.infer<typeof regimeSchema>

@@ -1,0 +1,78 @@
+import { type Limit, type LimitId, type Regime, regimeSchema, type Schools } from './regime'
+
+/** The PV part is the same in all three shipped regimes: they differ on the AC side. */
+const pvLimits: Record<LimitId, Limit> = {
+  /** String against expectation where irradiance and cell temperature were measured. */
+  'pv.expectation.measured': { value: 5, unit: 'pct', source: 'iec-62446-strings' },
+  /** String against the rating plate where the cell temperature was only estimated. */
+  'pv.expectation.estimated': { value: 10, unit: 'pct', source: 'rating-plate' },
+  /** Strings alike, under stable light. */
+  'pv.sisters': { value: 5, unit: 'pct', source: 'iec-62446-strings' },
+  /** Below this light, comparisons of current are weak. */
+  'pv.least-light': { value: 400, unit: 'Wm2', source: 'iec-62446-light' },
+  /** Light that moved more than this between strings makes their comparison weak. */
+  'pv.light-moved': { value: 5, unit: 'pct', source: 'house-light-moved' },
+  /** Above this a clamp on the DC conductors shows that current flows: no plug is parted. */
+  'pv.isolation-current': { value: 0.1, unit: 'A', source: 'house-clamp' },
+  /** The sensor's plane against the plane entered for the array. */
+  'pv.sensor-tilt': { value: 5, unit: 'deg', source: 'house-plane' },
+  'pv.sensor-azimuth': { value: 10, unit: 'deg', source: 'house-plane' },
+  /** Earth continuity to a rail row, where a set limit is used. */
+  'pv.continuity': { value: 1, unit: 'ohm', source: 'continuity-practice' },
+  'pv.continuity-joint': { value: 0.05, unit: 'ohm', source: 'house-joint' },
+  /** Strings tested together for insulation have at most this power. */
+  'pv.insulation-group': { value: 10, unit: 'kW', source: 'iec-62446-insulation' },
+  /** Power of alike strings under equal light. */
+  'pv.operating': { value: 5, unit: 'pct', source: 'operating-practice' },
+  /** Everything in the DC circuit carries this times Isc. */
+  'pv.current-factor': { value: 1.25, unit: 'one', source: 'iec-60364-712' },
+  'pv.fuse-low': { value: 1.5, unit: 'one', source: 'iec-62548' },
+  'pv.fuse-high': { value: 2.4, unit: 'one', source: 'iec-62548' },
+  /** Highest voltage in the cold, where a flat factor is used. */
+  'pv.cold-flat': { value: 1.15, unit: 'one', source: 'rating-plate' },
+  /** Share of each half of a two-sided band, next to the limit, which counts as close. */
+  'close.two-sided': { value: 20, unit: 'pct', source: 'house-close-band' },
+  /** Up to this times the least insulation is close. */
+  'close.insulation': { value: 2, unit: 'one', source: 'insulation-practice' },
+  /** A reading farther than this from its conditions says so. */
+  'conditions.apart': { value: 60, unit: 's', source: 'house-minute' },
+}
+
+const pvSchools: Schools = {
+  'pv.cold-voltage': 'beta',
+  'pv.insulation-voltage': 'table',
+  'pv.continuity-judged': 'set-limit',
+}
+const shipped = (id: string, name: string): Regime => ({
+  id,
+  version: 2,
+  name,
+  limits: pvLimits,
+  schools: pvSchools,
+  changed: null,
+})
+
+/** Version 1 knew only polarity, voltage and current; its figures for those are the same. */
+export const shippedRegimes: readonly Regime[] = [
+  shipped('bs7671-a2', 'BS 7671:2018+A2 and IEC 62446-1'),
+  shipped('bs7671-three-multiple', 'BS 7671 classic three-multiple'),
+  shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1'),
+]
+
+export const defaultRegime: Regime = shippedRegimes[0]!
+
+/**
+ * A regime as it was once stored. A version from before a test existed says nothing of it: what that test needs is
+ * filled in from what ships, and everything that it does say stays.
+ *
+ * @throws ZodError where it is no regime at all.
+ */
+export function regimeFrom(stored: unknown): Regime {
+  const old = stored as Partial<Regime>
+  return regimeSchema.parse({
+    ...old,
+    limits: { ...pvLimits, ...old.limits },
+    schools: { ...pvSchools, ...old.schools },
+    changed: old.changed ?? null,
+  })
+}

@@ -1,0 +1,71 @@
+/**
+ * Where limits and rules come from. Every figure was written from memory, so `recalled` stays true until somebody
+ * holds the document in hand; the certificate prints that mark.
+ */
+export type Source = {
+  document: string
+  edition: string | null
+  clause: string | null
+  standing: 'published' | 'trade' | 'house'
+  recalled: boolean
+}
+
+const published = (document: string, edition: string | null, clause: string | null): Source => ({
+  document,
+  edition,
+  clause,
+  standing: 'published',
+  recalled: true,
+})
+
+const trade: Source = {
+  document: 'common practice, no source',
+  edition: null,
+  clause: null,
+  standing: 'trade',
+  recalled: false,
+}
+const house = (rule: number): Source => ({
+  document: `house rule ${rule}`,
+  edition: null,
+  clause: null,
+  standing: 'house',
+  recalled: false,
+})
+
+export const sources = {
+  'iec-62446-voltage': published('IEC 62446-1', '2016', '6.4'),
+  'iec-62446-current': published('IEC 62446-1', '2016', '6.5'),
+  'iec-62446-strings': published('IEC 62446-1', '2016', '6.4 and 6.5'),
+  'iec-62446-polarity': published('IEC 62446-1', '2016', '6.3'),
+  'iec-62446-light': published('IEC 62446-1', '2016', '7.2'),
+  'iec-62446-continuity': published('IEC 62446-1', '2016', '6.1'),
+  'iec-62446-combiner': published('IEC 62446-1', '2016', '6.3'),
+  'iec-62446-insulation': published('IEC 62446-1', '2016', '6.7, table 2'),
+  'iec-62446-functional': published('IEC 62446-1', '2016', '6.6'),
+  'iec-62446-inspection': published('IEC 62446-1', '2016', '5.2'),
+  'iec-62446-retest': published('IEC 62446-1', '2016', '5.3'),
+  'iec-60364-712': published('IEC 60364-7-712', '2017', '712.4 and 712.5'),
+  'iec-62548': published('IEC 62548', '2016', '6.3 and 7.2'),
+  'temperature-table': published('IEC 62548', '2016', 'table of voltage factors; NEC 690.7(A)'),
+  'de-soto': published('De Soto, Klein, Beckman, Solar Energy 80', '2006', 'eq. 1 to 12, fifth condition at 27 °C'),
+  'king-back': published('King et al., SAND2004-3535', '2004', 'eq. 12'),
+  'iec-60904-5': published('IEC 60904-5', null, null),
+  company: { document: 'set by the company', edition: null, clause: null, standing: 'house', recalled: false },
+  'rating-plate': trade,
+  'insulation-practice': trade,
+  'continuity-practice': trade,
+  'operating-practice': trade,
+  'house-close-band': house(1),
+  'house-light-moved': house(2),
+  'house-minute': house(3),
+  'house-module-spread': house(4),
+  'house-sensor': house(5),
+  'house-slip': house(6),
+  'house-clamp': house(7),
+  'house-plane': house(8),
+  'house-joint': house(9),
+  'house-earth-fault': house(10),
+} as const satisfies Record<string, Source>
+
+export type SourceId = keyof typeof sources

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest'
+import { flags, verdicts } from '@/core/verdict/verdict'
+import { hasWords, sayCode } from '@/words/say'
+import { causes, evaluate, stepKey, working } from '../evaluate'
+import { partKinds } from '../plant/part'
+import { unitSpellings } from '../quantity/unit'
+import type { SlotValue } from '../record/entry'
+import { limitIds, schoolIds, schoolOptions } from '../regime/regime'
+import { shippedRegimes } from '../regime/shipped'
+import { sources } from '../regime/sources'
+import { FactsBuilder } from '../testing/factsBuilder'
+import { steps } from './index'
+import type { AnyStep, ChoiceSlot, NumberSlot, Slot } from './step'
+
+/** One walk over everything the trade has: keys are read from the code, never listed again. */
+const needsWords = (key: string): void => expect(hasWords(key), `words for "${key}"`).toBe(true)
+
+const slotsOf = (step: AnyStep): readonly Slot[] => step.slots
+
+/** The worked example as facts, its slots changed where a test wants others. */
+function exampleOf(step: AnyStep, slots?: Record<string, SlotValue>) {
+  const build = new FactsBuilder()
+  const partId = build.part(step.example.part)
+  for (const other of step.example.others?.(partId) ?? []) build.part(other)
+  if (step.example.part.kind === 'string' && step.id !== 'pv-polarity') build.polarity(partId)
+  const { reading } = step.example
+  if (reading) build.reading(step.id, partId, { ...reading, slots: slots ?? reading.slots })
+  const facts = build.facts()
+  const evaluation = evaluate(facts, 0)
+  return { facts, evaluation, one: evaluation.byKey.get(stepKey(step.id, partId))! }
+}
+
+/** Everything that is said of a step, each with words and with all its figures at hand. */
+function saysAll(step: AnyStep, slots?: Record<string, SlotValue>) {
+  const { facts, evaluation, one } = exampleOf(step, slots)
+  needsWords(`finding.${one.finding.code}`)
+  expect(sayCode('finding', one.finding.code, one.finding.figures)).not.toContain('?')
+  for (const flag of one.flags) needsWords(`flag.${flag}`)
+  for (const cause of causes(facts, evaluation, one)) {
+    needsWords(`cause.${cause.code}`)
+    needsWords(`next.${cause.next.code}`)
+    needsWords(`fit.${cause.fit}`)
+  }
+  const body = one.counting?.entry.body ?? { slots: {}, conditions: null, instrument: null }
+  for (const line of working(facts, evaluation, one, body)) {
+    needsWords(`working.${line.code}`)
+    expect(sayCode('working', line.code, line.figures)).not.toContain('?')
+    if (line.source) expect(sources[line.source]).toBeDefined()
+    if (line.result) expect(Number.isFinite(line.result.value)).toBe(true)
+  }
+  return one
+}
+
+describe('every step', () => {
+  it('has a name of its own', () => {
+    expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length)
+  })
+
+  it('stands in working order', () => {
+    const orders = steps.map((step) => step.order)
+    expect([...orders].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))).toEqual(orders)
+  })
+
+  it.each(steps)('$id has words, sources and a hook-up for all it says', (step) => {
+    for (const part of ['title', 'short', 'about']) needsWords(`step.${step.id}.${part}`)
+    needsWords(`tag.${step.tag}`)
+    needsWords(`station.${step.station}`)
+    needsWords(`part.${step.appliesTo}`)
+    expect(step.sources.length).toBeGreaterThan(0)
+    for (const source of step.sources) expect(sources[source]).toBeDefined()
+    const balloons: number[] = step.hookup.leads.map((lead) => lead.balloon)
+    for (const slot of slotsOf(step)) {
+      needsWords(`slot.${slot.id}`)
+      expect(balloons.length === 0 || slot.balloon > 0).toBe(true)
+      if (slot.measures) needsWords(`measures.${slot.measures}`)
+      if (slot.when) expect(slotsOf(step).some((other) => other.id === slot.when?.slot)).toBe(true)
+      if (slot.kind === 'number') expect(unitSpellings[slot.unit]).toBeDefined()
+      else {
+        for (const option of slot.options) needsWords(`choice.${option}`)
+        for (const option of slot.sound) expect(slot.options).toContain(option)
+      }
+    }
+    for (const gate of step.gates) {
+      needsWords(`gate.${gate.id}`)
+      needsWords(`finding.held-back.${gate.id}`)
+      expect(steps.findIndex((other) => other.id === gate.waitsFor)).toBeLessThan(steps.indexOf(step))
+      expect(steps.some((other) => other.id === gate.waitsFor)).toBe(true)
+    }
+    expect(step.cautions.length).toBeGreaterThan(0)
+    for (const caution of step.cautions) needsWords(`caution.${caution.id}`)
+    expect(step.hookup.leads.length).toBeGreaterThan(0)
+    for (const lead of step.hookup.leads) needsWords(`lead.${lead.code}`)
+    expect(step.minutes > 0 || step.compute !== undefined).toBe(true)
+  })
+
+  it.each(steps)('$id judges its worked example as its source says', (step) => {
+    expect(step.example.source.length).toBeGreaterThan(10)
+    const one = saysAll(step)
+    expect(one.verdict).toBe(step.example.verdict)
+    const judgement = one.computed ?? one.counting!.judgement
+    for (const limit of judgement.limits) expect(sources[limit.source]).toBeDefined()
+  })
+
+  it.each(steps.filter((step) => step.example.reading))('$id has a sentence for every figure it can meet', (step) => {
+    const base = step.example.reading!.slots
+    const { rule } = exampleOf(step).one.counting!.judgement
+    const anchors = [rule?.expected?.value, rule?.band.low, rule?.band.high].filter((one) => one != null)
+    const shares = [0, 0.05, 0.5, 0.7, 0.8, 0.9, 0.94, 0.955, 1, 1.045, 1.06, 1.1, 1.5, 2, 40]
+    for (const slot of slotsOf(step).filter((one): one is NumberSlot => one.kind === 'number' && one.id in base)) {
+      const own = base[slot.id]!
+      const from = [...anchors, 'value' in own ? own.value : 0]
+      for (const value of from.flatMap((one) => shares.map((share) => one * share))) {
+        for (const bound of ['exact', 'more-than', 'less-than'] as const) {
+          saysAll(step, { ...base, [slot.id]: { text: value.toFixed(2), value, bound, unit: slot.unit } })
+        }
+      }
+    }
+  })
+
+  it.each(steps.filter((step) => step.example.reading))('$id has a sentence for every choice it offers', (step) => {
+    const base = step.example.reading!.slots
+    for (const slot of slotsOf(step).filter((one): one is ChoiceSlot => one.kind === 'choice')) {
+      for (const choice of slot.options) saysAll(step, { ...base, [slot.id]: { choice } })
+      const { [slot.id]: _, ...without } = base
+      if (Object.keys(without).length > 0) saysAll(step, without)
+    }
+  })
+})
+
+describe('every regime, source, verdict and flag', () => {
+  it('regimes set each limit once, from a named source', () => {
+    for (const regime of shippedRegimes) {
+      expect(Object.keys(regime.limits).sort()).toEqual([...limitIds].sort())
+      for (const limit of Object.values(regime.limits)) expect(sources[limit.source]).toBeDefined()
+    }
+    expect(new Set(shippedRegimes.map((regime) => regime.id)).size).toBe(shippedRegimes.length)
+  })
+
+  it('published sources are marked as recalled until held in hand', () => {
+    for (const source of Object.values(sources)) expect(source.recalled).toBe(source.standing === 'published')
+  })
+
+  it('verdicts, flags and limits have words', () => {
+    for (const verdict of verdicts) needsWords(`verdict.${verdict}`)
+    for (const flag of flags) needsWords(`flag.${flag}`)
+    for (const limit of limitIds) needsWords(`limit.${limit}`)
+    for (const kind of partKinds) needsWords(`part.${kind}`)
+    for (const school of schoolIds) {
+      needsWords(`school.${school}`)
+      for (const option of schoolOptions[school]) needsWords(`school.${school}.${option}`)
+    }
+  })
+})

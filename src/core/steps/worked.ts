@@ -1,0 +1,43 @@
+/** Parts and conditions of the worked examples that stand in the steps. */
+import type { PartData, StringData } from '../plant/part'
+import { readValueOf } from '../quantity/readValue'
+import type { Conditions } from '../record/entry'
+
+/** The module of handbook 17: 36.85 V a piece; the figures which the check does not name are ordinary for 60 cells. */
+export const exampleModule = {
+  pmax_W: 245,
+  voc_V: 36.85,
+  isc_A: 8.8,
+  vmp_V: 30,
+  imp_A: 8.17,
+  alpha_pctPerK: 0.05,
+  beta_pctPerK: -0.34,
+  gamma_pctPerK: -0.43,
+  cellsInSeries: 60,
+} as const
+
+export const exampleSite = {
+  kind: 'site',
+  tag: 'Site',
+  lowestTemperature_C: -10,
+  highestCellTemperature_C: 70,
+} as const satisfies PartData
+
+export function exampleString(modulesInSeries: number): StringData {
+  return {
+    kind: 'string',
+    tag: '1',
+    arrayId: null,
+    modulesInSeries,
+    moduleType: { id: '00000000-0000-7000-8000-000000000001', make: 'Example', name: 'Sixty', data: exampleModule },
+  }
+}
+
+export function exampleConditions(irradiance_Wm2: number, back_C: number): Conditions {
+  return {
+    irradiance: { read: readValueOf(irradiance_Wm2, 'Wm2', 0), instrument: null },
+    cell: { way: 'back', read: readValueOf(back_C, 'degC', 1), mounting: 'insulated-back', instrument: null },
+    at: '2026-05-14T11:00:00.000Z',
+    how: 'typed',
+  }
+}

@@ -1,0 +1,16 @@
+import type { Unit } from '../quantity/unit'
+import type { SourceId } from '../regime/sources'
+import type { Figures } from './verdict'
+
+/**
+ * One line of a written sum. The screen and the certificate both print it: the words under `code` take the figures,
+ * the result stands on the right, the source beneath.
+ */
+export type WorkingLine = {
+  code: string
+  figures: Figures
+  result: { value: number; unit: Unit; decimals: number; signed?: boolean } | null
+  source: SourceId | null
+  /** True on the line whose result the verdict was judged by. */
+  decides?: boolean
+}

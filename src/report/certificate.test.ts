@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest'
+import { moduleModel } from '@/core/pv/stringModel'
+import { coverHash } from '@/core/record/signature'
+import { steps } from '@/core/steps'
+import { exampleModule } from '@/core/steps/worked'
+import { FactsBuilder, people, testId } from '@/core/testing/factsBuilder'
+import { certificateOf, sourceLine } from './certificate'
+
+const model = moduleModel(exampleModule)
+const volts = (modules: number): number => modules * model.voc_V(742, 43.6)
+const instrument = {
+  id: testId(7),
+  tag: '07',
+  name: 'Tester',
+  calibrationDue: '2026-01-01',
+  standIn: true,
+  accuracy: { ofReading_pct: 0.5, digits: 2 },
+  most: 1000,
+}
+
+function roof() {
+  const build = new FactsBuilder()
+  const [sound, short, open] = [build.string('1'), build.string('2'), build.string('10')]
+  build.polarity(sound)
+  build.polarity(short)
+  build.voltage(sound, volts(11), {}, { instrument, note: 'windy' })
+  build.voltage(short, volts(10))
+  const voided = build.voltage(short, volts(10))
+  build.add({ kind: 'void', v: 1, target: voided, reason: 'wrong range' }, { personId: people.ada })
+  build.add({ kind: 'left-out', v: 1, reason: 'not wired yet' }, { step: 'pv-polarity', partId: open })
+  build.add(
+    { kind: 'override', v: 1, gate: 'voltage-first', reason: 'meter was away' },
+    { step: 'pv-isc', partId: short },
+  )
+  build.current(short, model.isc_A(742, 43.6))
+  return build
+}
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ')
+
+describe('what a certificate says', () => {
+  const certificate = certificateOf(roof().facts(), 0, null)
+  const table = (id: string) => certificate.tables.find((one) => one.id === id)!
+  const row = (id: string, tag: string) =>
+    table(id)
+      .rows.find((cells) => cells[0]!.text === tag)!
+      .map((cell) => cell.text)
+
+  it('has a table for every test of its parts, then snags, and a row for every part, in tag order', () => {
+    const ofStrings = steps.filter((one) => one.appliesTo === 'string').map((one) => one.id)
+    expect(certificate.tables.map((one) => one.id)).toEqual([...ofStrings, 'snags'])
+    expect(table('pv-voc').rows.map((cells) => cells[0]!.text)).toEqual(['1', '2', '10'])
+    for (const one of certificate.tables) for (const cells of one.rows) expect(cells.length).toBe(one.columns.length)
+  })
+
+  it('shows read, expected, limits, referral, conditions and verdict of a value', () => {
+    const cells = row('pv-voc', '1')
+    expect(cells[1]).toMatch(/^\d+\.\d ±\d\.\d$/)
+    expect(Number(cells[4])).toBeCloseTo(11 * 36.85, 0)
+    expect(cells.slice(5, 8)).toEqual(['742', '43.6', 'Within'])
+  })
+
+  it('flags a simulated instrument and one out of calibration', () => {
+    expect(row('pv-voc', '1').at(-1)).toContain('from a simulated instrument')
+    expect(row('pv-voc', '1').at(-1)).toContain('out of calibration')
+    expect(row('pv-voc', '1').at(-1)).toContain('“windy”')
+  })
+
+  it('prints the reason and name of what was left out', () => {
+    expect(row('pv-polarity', '10')).toContain('Left out')
+    expect(row('pv-polarity', '10').at(-1)).toBe('not wired yet (Wren)')
+  })
+
+  it('remarks what is outside and what it means, overrides and voids with their names', () => {
+    const remarks = certificate.remarks.map(plain).join('\n')
+    expect(remarks).toContain('String 2 reads as if 1 of 11 modules were left out.')
+    expect(remarks).toContain('gone on without “Voltage of string 2” (meter was away; Wren)')
+    expect(remarks).toContain('a reading was voided (wrong range; Ada)')
+  })
+
+  it('writes out the working of every number', () => {
+    expect(certificate.working.map((section) => section.title)).toEqual([
+      'Read voltage, string 1',
+      'Read voltage, string 2',
+      'Read current, string 2',
+    ])
+    for (const section of certificate.working) expect(section.lines.filter((line) => line.decides).length).toBe(1)
+  })
+
+  it('names the source of every limit, with the mark of what was recalled', () => {
+    expect(certificate.limits.rows.map((cells) => cells[2]!.text)).toContain('IEC 62446-1:2016, 6.4 and 6.5 *')
+    expect(sourceLine('house-close-band')).toBe('house rule 1')
+    expect(certificate.cautions.join()).toContain('written from memory')
+  })
+
+  it('lists each instrument once', () => {
+    expect(certificate.instruments.rows.map((cells) => cells[0]!.text).sort()).toEqual(['02', '07'])
+  })
+
+  it('tells fresh signatures from stale ones', () => {
+    const build = roof()
+    build.add({
+      kind: 'signature',
+      v: 1,
+      role: 'tested',
+      printedName: 'Wren',
+      statement: 'so it was',
+      coversHash: coverHash(build.entries),
+    })
+    expect(certificateOf(build.facts(), 0, 'A').signatures).toMatchObject([{ name: 'Wren', fresh: true }])
+    build.add({ kind: 'remark', v: 1, text: 'and more' })
+    expect(certificateOf(build.facts(), 0, 'A').signatures).toMatchObject([{ fresh: false }])
+  })
+
+  it('of an empty job still stands', () => {
+    const empty = certificateOf(new FactsBuilder().facts(), 0, null)
+    expect(empty).toMatchObject({ tables: [], working: [], remarks: [], issue: null })
+  })
+})

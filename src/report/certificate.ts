@@ -1,0 +1,276 @@
+/**
+ * What a certificate says, section by section, computed from the facts. The preview on the screen and the PDF draw the
+ * same sections; nothing here knows a test by name.
+ */
+import '@/words/record'
+import '@/words/print'
+import { causes, evaluate, working } from '@/core/evaluate'
+import type { Evaluation, Snag } from '@/core/evaluation/types'
+import { partsOfKind } from '@/core/plant/projection'
+import type { Facts } from '@/core/record/facts'
+import type { InstrumentCopy } from '@/core/record/instrument'
+import { type SourceId, sources } from '@/core/regime/sources'
+import { steps } from '@/core/steps'
+import { mainSlot } from '@/core/steps/step'
+import type { WorkingLine } from '@/core/verdict/working'
+import { hasWords, meaningOf, quantity, say, sayCode, stepShort } from '@/words/say'
+import { type Cell, judgementOf, left, stepTable, type Table } from './stepTable'
+
+export type { Cell, Table } from './stepTable'
+export type WorkingSection = { key: string; title: string; lines: WorkingLine[] }
+export type Certificate = {
+  title: string
+  /** Issue of the seal, null on a draft. */
+  issue: string | null
+  particulars: [string, string][]
+  tables: Table[]
+  remarks: string[]
+  photos: { attachment: string; title: string; about: string }[]
+  working: WorkingSection[]
+  limits: Table
+  instruments: Table
+  signatures: { role: string; name: string; statement: string; at: string; fresh: boolean }[]
+  cautions: string[]
+}
+
+const right = (text: string): Cell => ({ text, align: 'right' })
+
+function instant(at: number | string, timeZone: string): string {
+  const format = new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+    timeZone,
+  })
+  return format.format(new Date(at))
+}
+
+/** Document, edition and clause, with the mark of what was recalled. */
+export function sourceLine(id: SourceId): string {
+  const { document, edition, clause, recalled } = sources[id]
+  const name = [edition ? `${document}:${edition}` : document, clause].filter(Boolean).join(', ')
+  return recalled ? `${name} *` : name
+}
+
+/** @param now ms since 1970; `issue` names a seal, null a draft. */
+export function certificateOf(facts: Facts, now: number, issue: string | null): Certificate {
+  const evaluation = evaluate(facts, now)
+  const zone = facts.job.timeZone
+  let sums: WorkingSection[] | null = null
+  return {
+    title: say('certificate.title'),
+    issue,
+    particulars: particulars(facts, evaluation),
+    tables: [...steps.map((step) => stepTable(step, evaluation, facts)), snagTable(evaluation, facts)].filter(
+      (table) => table !== null,
+    ),
+    remarks: remarks(facts, evaluation),
+    // Hundreds of sums: worked out once somebody looks at them.
+    get working() {
+      sums ??= workingOf(facts, evaluation)
+      return sums
+    },
+    photos: evaluation.photos.map((photo) => {
+      const one = photo.step && photo.partId ? evaluation.byKey.get(`${photo.step}:${photo.partId}`) : undefined
+      const who = facts.people.find((person) => person.id === photo.personId)?.name ?? ''
+      const about = [instant(photo.takenAt ?? photo.at, zone), who].filter(Boolean).join(', ')
+      const title = [one ? stepShort(one) : '', photo.caption].filter(Boolean).join(': ')
+      return { attachment: photo.attachment, title, about }
+    }),
+    limits: limitsTable(facts, evaluation),
+    instruments: instrumentTable(evaluation),
+    signatures: evaluation.signatures.map((one) => ({
+      role: say(`sign.role.${one.role}`),
+      name: one.printedName,
+      statement: one.statement,
+      at: instant(one.at, zone),
+      fresh: one.fresh,
+    })),
+    cautions: [say('caution.general'), say('certificate.recalled')],
+  }
+}
+
+function workingOf(facts: Facts, evaluation: Evaluation): WorkingSection[] {
+  return evaluation.steps
+    .filter((one) => one.computed || (one.counting && mainSlot(one.step)?.kind === 'number'))
+    .map((one) => ({
+      key: one.key,
+      title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
+      lines: working(
+        facts,
+        evaluation,
+        one,
+        one.counting?.entry.body ?? { slots: {}, conditions: null, instrument: null },
+      ),
+    }))
+}
+
+function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
+  const strings = partsOfKind(evaluation.parts, 'string')
+  const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
+  const types = [...new Set(strings.map((one) => `${one.data.moduleType.make} ${one.data.moduleType.name}`))]
+  const arrays = partsOfKind(evaluation.parts, 'array').map((one) =>
+    say('certificate.array', { tag: one.data.tag, tilt: one.data.tilt_deg, azimuth: one.data.azimuth_deg }),
+  )
+  const times = evaluation.steps.flatMap((one) => one.readings.map((reading) => reading.at))
+  const zone = facts.job.timeZone
+  return [
+    [say('certificate.job'), `${facts.job.number} ${facts.job.name}`],
+    [say('certificate.place'), facts.job.place || '–'],
+    [say('certificate.company'), facts.job.company],
+    [say('certificate.power'), say('certificate.power-value', { kWp: peak_W / 1000, strings: strings.length })],
+    [say('certificate.modules'), types.join('; ') || '–'],
+    [say('certificate.arrays'), arrays.join('; ') || '–'],
+    [
+      say('certificate.regime'),
+      `${facts.regime.name}, ${say('certificate.version', { version: facts.regime.version })}`,
+    ],
+    ...(facts.regime.changed
+      ? [[say('certificate.regime-changed'), say('office.changed', facts.regime.changed)] as [string, string]]
+      : []),
+    [
+      say('certificate.tested'),
+      times.length > 0 ? `${instant(Math.min(...times), zone)} – ${instant(Math.max(...times), zone)}` : '–',
+    ],
+  ]
+}
+
+/** What a reader must know besides the tables: everything that is not plainly within. */
+function remarks(facts: Facts, evaluation: Evaluation): string[] {
+  const list = evaluation.steps
+    .filter((one) => one.verdict === 'outside' || one.verdict === 'close' || one.flags.includes('plant-changed'))
+    .map((one) => {
+      const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
+      const meaning = one.verdict === 'outside' ? meaningOf(causes(facts, evaluation, one)[0]) : ''
+      return `${title}: ${sayCode('finding', one.finding.code, one.finding.figures)} ${meaning}`.trim()
+    })
+  for (const one of evaluation.steps) {
+    for (const gate of one.gates) {
+      if (!gate.overridden || !one.counting) continue
+      const who = facts.people.find((person) => person.id === gate.overridden!.personId)?.name ?? ''
+      list.push(
+        say('certificate.overridden', {
+          title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
+          gate: sayCode('gate', gate.id, gate.figures),
+          reason: gate.overridden.reason,
+          who,
+        }),
+      )
+    }
+    for (const reading of one.readings) {
+      if (reading.ended?.by !== 'void') continue
+      const who = facts.people.find((person) => person.id === reading.ended!.personId)?.name ?? ''
+      list.push(
+        say('certificate.voided', {
+          title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
+          reason: reading.ended.reason,
+          who,
+        }),
+      )
+    }
+  }
+  return list
+}
+
+/** Snags and what was done about them; null where there are none. */
+function snagTable(evaluation: Evaluation, facts: Facts): Table | null {
+  if (evaluation.snags.length === 0) return null
+  const zone = facts.job.timeZone
+  const who = (id: string): string => facts.people.find((person) => person.id === id)?.name ?? ''
+  const about = (snag: Snag): string => {
+    const one = snag.step && snag.partId ? evaluation.byKey.get(`${snag.step}:${snag.partId}`) : undefined
+    return one ? stepShort(one) : '–'
+  }
+  return {
+    id: 'snags',
+    title: say('certificate.snags'),
+    columns: [
+      { label: say('certificate.snag-of'), align: 'left' },
+      { label: say('certificate.snag-found'), align: 'left' },
+      { label: say('certificate.snag-mended'), align: 'left' },
+      { label: say('certificate.snag-state'), align: 'left' },
+    ],
+    rows: evaluation.snags.map((snag) => [
+      left(about(snag)),
+      left(
+        `${snag.text ?? sayCode('finding', snag.finding!.code, snag.finding!.figures)} (${who(snag.personId)}, ${instant(snag.at, zone)})`,
+      ),
+      left(snag.remedy ? `${snag.remedy.text} (${who(snag.remedy.personId)}, ${instant(snag.remedy.at, zone)})` : '–'),
+      { ...left(say(`snag.${snag.state}`)), verdict: SNAG_VERDICTS[snag.state] },
+    ]),
+  }
+}
+
+const SNAG_VERDICTS = { open: 'outside', mended: 'not-yet', closed: 'within' } as const
+
+function limitsTable(facts: Facts, evaluation: Evaluation): Table {
+  const used = new Set(evaluation.steps.flatMap((one) => judgementOf(one)?.limits.map((limit) => limit.id) ?? []))
+  const limits = Object.entries(facts.regime.limits).map(([id, limit]) => [
+    left(sayCode('limit', id)),
+    right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
+    left(sourceLine(limit.source)),
+    left(used.has(id) ? say('certificate.used') : ''),
+  ])
+  const own = new Map<string, Cell[]>()
+  for (const one of evaluation.steps) {
+    for (const limit of judgementOf(one)?.limits ?? []) {
+      // Figures of a table or of a plate belong to no regime: each is printed once, with where it comes from.
+      if (limit.id in facts.regime.limits || own.has(`${limit.id} ${limit.value}`)) continue
+      own.set(`${limit.id} ${limit.value}`, [
+        left(hasWords(`limit.${limit.id}`) ? sayCode('limit', limit.id) : sayCode('rating', limit.id)),
+        right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
+        left(sourceLine(limit.source)),
+        left(say('certificate.used')),
+      ])
+    }
+  }
+  const schools = Object.entries(facts.regime.schools).map(([id, school]) => [
+    left(sayCode('school', id)),
+    left(sayCode('school', `${id}.${school}`)),
+    left(''),
+    left(''),
+  ])
+  return {
+    id: 'limits',
+    title: say('certificate.limits-title'),
+    columns: [
+      { label: say('certificate.limit'), align: 'left' },
+      { label: say('certificate.value'), align: 'right' },
+      { label: say('certificate.source'), align: 'left' },
+      { label: '', align: 'left' },
+    ],
+    rows: [...limits, ...own.values(), ...schools],
+  }
+}
+
+function instrumentTable(evaluation: Evaluation): Table {
+  const used = new Map<string, InstrumentCopy>()
+  const add = (copy: InstrumentCopy | null | undefined): void => {
+    if (copy) used.set(copy.id, copy)
+  }
+  for (const one of evaluation.steps) {
+    const body = one.counting?.entry.body
+    add(body?.instrument)
+    add(body?.conditions?.irradiance.instrument)
+    add(body?.conditions?.cell.instrument)
+  }
+  return {
+    id: 'instruments',
+    title: say('certificate.instruments'),
+    columns: [
+      { label: say('certificate.number'), align: 'left' },
+      { label: say('certificate.instrument'), align: 'left' },
+      { label: say('certificate.calibration'), align: 'left' },
+      { label: '', align: 'left' },
+    ],
+    rows: [...used.values()].map((one) => [
+      left(one.tag),
+      left(one.name),
+      left(one.calibrationDue ?? '–'),
+      left(one.standIn ? say('flag.stand-in') : ''),
+    ]),
+  }
+}

@@ -1,0 +1,182 @@
+/** One test of the trade as a table of the certificate: its columns follow from what its readings have to say. */
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { type Weather, weatherOf } from '@/core/pv/conditions'
+import { unitSpellings } from '@/core/quantity/unit'
+import type { SlotValue } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import { CHECK_OPTIONS } from '@/core/steps/checks'
+import { type AnyStep, mainSlot, type RuleData, type Slot } from '@/core/steps/step'
+import type { Verdict } from '@/core/verdict/verdict'
+import { readingText, valueText } from '@/words/reading'
+import { figure, say, sayCode } from '@/words/say'
+
+export type Cell = { text: string; align: 'left' | 'right'; verdict?: Verdict }
+export type Table = { id: string; title: string; columns: { label: string; align: 'left' | 'right' }[]; rows: Cell[][] }
+
+/** A cell of words. */
+export const left = (text: string): Cell => ({ text, align: 'left' })
+
+const isChecks = (step: AnyStep): boolean =>
+  step.slots.length > 0 &&
+  (step.slots as readonly Slot[]).every((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
+
+/** A test with all its parts as a table; null where the plant has no such part. */
+export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): Table | null {
+  const own = evaluation.steps.filter((one) => one.step === step)
+  const [only, second] = own
+  if (!only) return null
+  const title = `${step.order} ${sayCode('step', `${step.id}.short`)}`
+  // A list of checks of one place is printed line by line; of many parts, a row each.
+  if (isChecks(step) && !second) return checksTable(only, title, facts)
+  const columns = columnsOf(step, own, facts)
+  return {
+    id: step.id,
+    title,
+    columns: columns.map(({ label, align }) => ({ label, align })),
+    rows: own.map((one) => columns.map((column) => column.cell(one))),
+  }
+}
+
+type Column = { label: string; align: 'left' | 'right'; cell(one: StepEvaluation): Cell }
+
+/** The columns that a test has something to say in: expected, limits, referral, light and set-up only where there are any. */
+function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts): Column[] {
+  const slots = step.slots as readonly Slot[]
+  const unit = judgementOf(own.find((one) => judgementOf(one)?.rule))?.rule?.unit
+  const decimals = unit ? (DECIMALS[unit] ?? 1) : 1
+  const rules = own.map((one) => judgementOf(one)?.rule ?? null).filter((rule) => rule !== null)
+  const columns: Column[] = []
+  const add = (label: string, align: Column['align'], text: (one: StepEvaluation) => string | null): void => {
+    columns.push({ label, align, cell: (one) => ({ text: text(one) ?? '–', align }) })
+  }
+  const rule = (one: StepEvaluation) => judgementOf(one)?.rule ?? null
+  add(say('certificate.part'), 'left', (one) => one.part.data.tag)
+  const main = mainSlot(step)
+  const inUnit = unit ?? (main?.kind === 'number' ? main.unit : null)
+  const written = inUnit ? `, ${unitSpellings[inUnit].written}` : ''
+  add(`${say('certificate.read')}${written}`, 'right', (one) => readCell(one, decimals))
+  if (rules.some((one) => one.expected)) {
+    add(say('certificate.expected'), 'right', (one) => {
+      const expected = rule(one)?.expected
+      return expected ? `${figure(expected.value, decimals)} ±${figure(expected.uncertainty, decimals)}` : null
+    })
+  }
+  if (rules.length > 0) add(say('certificate.limits'), 'right', (one) => bandText(rule(one), decimals))
+  if (own.some((one) => judgementOf(one)?.referred)) {
+    add(say('certificate.at-stc'), 'right', (one) => {
+      const referred = judgementOf(one)?.referred
+      return referred ? figure(referred.value, decimals) : null
+    })
+  }
+  if (step.needsConditions) {
+    add('W/m²', 'right', (one) => weatherText(one, (weather) => figure(weather.irradiance_Wm2, 0)))
+    add(say('certificate.cell'), 'right', (one) => weatherText(one, (weather) => figure(weather.cell.value_C, 1)))
+  }
+  if (slots.length > 1 && !isChecks(step)) add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts))
+  columns.push({
+    label: say('certificate.verdict'),
+    align: 'left',
+    cell: (one) => ({ ...left(say(`verdict.${one.verdict}`)), verdict: one.verdict }),
+  })
+  add(say('certificate.notes'), 'left', (one) => rowNotes(one, facts))
+  return columns
+}
+
+const DECIMALS: Record<string, number> = { A: 2, ohm: 2, W: 0, deg: 0 }
+/** What a step comes to: computed from the plant, or by the reading that counts. */
+export const judgementOf = (one: StepEvaluation | undefined) => one?.computed ?? one?.counting?.judgement ?? null
+
+function readCell(one: StepEvaluation, decimals: number): string | null {
+  const measured = judgementOf(one)?.rule?.measured
+  if (measured) return measured.whisker > 0 ? `${measured.text} ±${figure(measured.whisker, decimals)}` : measured.text
+  return one.counting ? readingText(one.step, one.counting.entry.body) || null : null
+}
+
+function bandText(rule: RuleData | null, decimals: number): string | null {
+  if (!rule) return null
+  const { low, high } = rule.band
+  if (low !== null && high !== null) return `${figure(low, decimals)}–${figure(high, decimals)}`
+  return low !== null ? `≥ ${figure(low, decimals)}` : high !== null ? `≤ ${figure(high, decimals)}` : null
+}
+
+function weatherText(one: StepEvaluation, text: (weather: Weather) => string): string | null {
+  const conditions = one.counting?.entry.body.conditions ?? null
+  const module = one.part.data.kind === 'string' ? one.part.data.moduleType.data : null
+  const weather = conditions && module ? weatherOf(conditions, module) : null
+  return weather ? text(weather) : null
+}
+
+/** How a reading was taken: every answer besides its main figure, with the words beside it. */
+function setUpText(one: StepEvaluation, facts: Facts): string | null {
+  const body = one.counting?.entry.body
+  if (!body) return null
+  const main = mainSlot(one.step)
+  const rest = (one.step.slots as readonly Slot[]).filter((slot) => slot !== main && slot.id in body.slots)
+  const checks = rest.filter((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
+  const words = rest
+    .filter((slot) => !checks.includes(slot))
+    .map((slot) => `${sayCode('slot', slot.id)}: ${answerText(slot, body.slots[slot.id], facts)}`)
+  const bad = checks.filter((slot) => !isSound(body.slots[slot.id]))
+  return [...words, ...bad.map((slot) => lineText(slot, body.slots[slot.id]))].join('; ') || null
+}
+
+/** A lead set by the name it has in the kit; anything else by its own words. */
+function answerText(slot: Slot, value: SlotValue | undefined, facts: Facts): string {
+  if (slot.kind !== 'choice' || slot.from !== 'lead-sets' || !value || !('choice' in value)) return valueText(value)
+  const sets = facts.instruments.flatMap((tool) => tool.leadSets ?? [])
+  return sets.find((set) => set.id === value.choice)?.name ?? value.choice
+}
+
+const isSound = (value: SlotValue | undefined): boolean =>
+  value !== undefined && 'choice' in value && value.choice === CHECK_OPTIONS[0]
+
+function lineText(slot: Slot, value: SlotValue | undefined): string {
+  const note = value && 'choice' in value && value.note ? ` (${value.note})` : ''
+  return `${sayCode('slot', slot.id)}: ${valueText(value)}${note}`
+}
+
+function checksTable(one: StepEvaluation, title: string, facts: Facts): Table {
+  const body = one.counting?.entry.body
+  const verdictOf = (value: SlotValue | undefined): Verdict =>
+    !value
+      ? 'not-yet'
+      : isSound(value)
+        ? 'within'
+        : 'choice' in value && value.choice === CHECK_OPTIONS[1]
+          ? 'outside'
+          : 'left-out'
+  const rows = (one.step.slots as readonly Slot[]).map((slot): Cell[] => {
+    const value = body?.slots[slot.id]
+    const verdict = one.verdict === 'left-out' ? 'left-out' : verdictOf(value)
+    const answer = valueText(value) || say(`verdict.${verdict}`)
+    return [
+      left(sayCode('slot', slot.id)),
+      { ...left(answer), verdict },
+      left(value && 'choice' in value ? (value.note ?? '') : ''),
+    ]
+  })
+  const notes = rowNotes(one, facts)
+  return {
+    id: one.step.id,
+    title: notes ? `${title} (${notes})` : title,
+    columns: [
+      { label: say('certificate.line'), align: 'left' },
+      { label: say('certificate.answer'), align: 'left' },
+      { label: say('certificate.notes'), align: 'left' },
+    ],
+    rows,
+  }
+}
+
+/** Flags, the reason of what was left out, and how often it was read. */
+function rowNotes(one: StepEvaluation, facts: Facts): string {
+  const notes: string[] = one.flags.map((flag) => sayCode('flag', flag))
+  if (one.verdict === 'left-out' && one.leftOut) {
+    const who = facts.people.find((person) => person.id === one.leftOut!.personId)?.name ?? ''
+    notes.push(`${one.leftOut.reason} (${who})`)
+  }
+  if (one.readings.length > 1) notes.push(say('certificate.times', { count: one.readings.length }))
+  const note = one.counting?.entry.body.note
+  if (note) notes.push(`“${note}”`)
+  return notes.join('; ')
+}

@@ -1,0 +1,44 @@
+import { drizzle } from 'drizzle-orm/mysql2'
+import mysql from 'mysql2/promise'
+import { env } from '../env'
+import * as schema from './schema'
+
+export function openDatabase(url: string, connections = 10) {
+  const pool = mysql.createPool({ uri: url, timezone: 'Z', charset: 'utf8mb4', connectionLimit: connections })
+  return Object.assign(drizzle({ client: pool, schema, mode: 'default' }), { close: () => pool.end() })
+}
+
+export type Database = ReturnType<typeof openDatabase>
+/** A database or a transaction of it. */
+export type Queries = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
+
+const holder = globalThis as { upstandDatabase?: Database }
+
+/** The application's own pool, one a process. */
+export function database(): Database {
+  holder.upstandDatabase ??= openDatabase(env().DATABASE_URL)
+  return holder.upstandDatabase
+}
+
+/** Deadlock, lock wait, and the certification failure of a cluster: nothing was kept, so the work is done again. */
+const RETRIED_ERRNOS = new Set([1213, 1205, 1047])
+const ATTEMPTS = 4
+
+export async function retried<T>(work: () => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await work()
+    } catch (error) {
+      if (attempt >= ATTEMPTS || !RETRIED_ERRNOS.has(errnoOf(error) ?? 0)) throw error
+      await new Promise((resolve) => setTimeout(resolve, 20 * attempt ** 2))
+    }
+  }
+}
+
+/** The database's own error number; the query builder wraps it. */
+export function errnoOf(error: unknown): number | null {
+  const inner = (error as { cause?: unknown }).cause ?? error
+  return (inner as { errno?: number }).errno ?? null
+}
+
+export const DUPLICATE_KEY = 1062

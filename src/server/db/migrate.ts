@@ -1,0 +1,83 @@
+/** Brings a database to this code's version, as its owner; one migrator at a time. */
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { drizzle } from 'drizzle-orm/mysql2'
+import { migrate } from 'drizzle-orm/mysql2/migrator'
+import mysql from 'mysql2/promise'
+
+const LOCK_SECONDS = 60
+
+export class NewerDatabase extends Error {
+  constructor() {
+    super('This database was written by a newer version of Upstand. Start that version, or restore an older backup.')
+  }
+}
+
+type Journal = { entries: { when: number; tag: string }[] }
+
+/** When the newest migration that the code knows was made, and those which the database holds, ms since 1970. */
+async function versions(connection: mysql.Connection, folder: string) {
+  const journal = JSON.parse(await readFile(join(folder, 'meta/_journal.json'), 'utf8')) as Journal
+  const known = Math.max(...journal.entries.map((one) => one.when))
+  const [tables] = await connection.query("SHOW TABLES LIKE '__drizzle_migrations'")
+  if ((tables as unknown[]).length === 0) return { known, held: null }
+  const [rows] = await connection.query('SELECT MAX(created_at) AS held FROM `__drizzle_migrations`')
+  const held = (rows as { held: string | number | null }[])[0]?.held ?? null
+  return { known, held: held === null ? null : Number(held) }
+}
+
+export type MigrationState = 'empty' | 'behind' | 'current'
+
+/** @throws NewerDatabase where the database is ahead of the code. */
+export async function migrationState(adminUrl: string, folder: string): Promise<MigrationState> {
+  const connection = await mysql.createConnection(adminUrl)
+  try {
+    const { known, held } = await versions(connection, folder)
+    if (held === null) return 'empty'
+    if (held > known) throw new NewerDatabase()
+    return held < known ? 'behind' : 'current'
+  } finally {
+    await connection.end()
+  }
+}
+
+export async function migrateDatabase(adminUrl: string, folder: string): Promise<void> {
+  const connection = await mysql.createConnection({ uri: adminUrl, timezone: 'Z', multipleStatements: false })
+  try {
+    const [locked] = await connection.query('SELECT GET_LOCK(CONCAT(DATABASE(), ".migrate"), ?) AS got', [LOCK_SECONDS])
+    if ((locked as { got: number }[])[0]?.got !== 1) throw new Error('another process is migrating this database')
+    await migrate(drizzle({ client: connection }), { migrationsFolder: folder })
+    await connection.query('SELECT RELEASE_LOCK(CONCAT(DATABASE(), ".migrate"))')
+  } finally {
+    await connection.end()
+  }
+}
+
+/** What the application's own user may do: everything but change or remove what is append-only, or the tables. */
+const APPEND_ONLY = ['entry', 'seal', 'regime', 'attachment']
+const CHANGEABLE = [
+  'company',
+  'person',
+  'job',
+  'job_person',
+  'visit',
+  'part',
+  'instrument',
+  'instrument_token',
+  'module_type',
+  'feed_sample',
+  'user',
+  'session',
+  'account',
+  'verification',
+  'rate_limit',
+]
+
+export function grantsFor(databaseName: string, appUser: string): string[] {
+  const to = `TO '${appUser}'@'127.0.0.1'`
+  return [
+    ...APPEND_ONLY.map((table) => `GRANT SELECT, INSERT ON \`${databaseName}\`.\`${table}\` ${to}`),
+    ...CHANGEABLE.map((table) => `GRANT SELECT, INSERT, UPDATE, DELETE ON \`${databaseName}\`.\`${table}\` ${to}`),
+    `GRANT SELECT ON \`${databaseName}\`.\`__drizzle_migrations\` ${to}`,
+  ]
+}

@@ -1,0 +1,265 @@
+/** One database is one company. Instants are UTC. Entries and seals are append-only: see the triggers in migrations. */
+import {
+  bigint,
+  boolean,
+  char,
+  customType,
+  datetime,
+  double,
+  index,
+  int,
+  json,
+  longtext,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core'
+import type { ModuleType, PartData } from '@/core/plant/part'
+import type { EntryBody } from '@/core/record/entry'
+import type { Instrument } from '@/core/record/instrument'
+import type { Regime } from '@/core/regime/regime'
+
+const id = (name = 'id') => char(name, { length: 36 })
+const instant = (name: string) => datetime(name, { fsp: 3, mode: 'date' })
+const mediumblob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' })
+
+export const company = mysqlTable('company', {
+  id: int().primaryKey(),
+  name: varchar({ length: 120 }).notNull(),
+  address: varchar({ length: 300 }).notNull(),
+  timeZone: varchar('time_zone', { length: 60 }).notNull(),
+  language: varchar({ length: 8 }).notNull(),
+  demo: boolean().notNull(),
+})
+
+export const roles = ['viewer', 'tester', 'supervisor'] as const
+export type Role = (typeof roles)[number]
+
+export const person = mysqlTable('person', {
+  id: id().primaryKey(),
+  userId: varchar('user_id', { length: 36 }).notNull().unique(),
+  name: varchar({ length: 80 }).notNull(),
+  role: mysqlEnum(roles).notNull(),
+  active: boolean().notNull().default(true),
+})
+
+export const regime = mysqlTable(
+  'regime',
+  { id: varchar({ length: 60 }).notNull(), version: int().notNull(), data: json().$type<Regime>().notNull() },
+  (table) => [primaryKey({ columns: [table.id, table.version] })],
+)
+
+export const job = mysqlTable('job', {
+  id: id().primaryKey(),
+  number: varchar({ length: 20 }).notNull().unique(),
+  name: varchar({ length: 80 }).notNull(),
+  place: varchar({ length: 160 }).notNull(),
+  timeZone: varchar('time_zone', { length: 60 }).notNull(),
+  regimeId: varchar('regime_id', { length: 60 }).notNull(),
+  regimeVersion: int('regime_version').notNull(),
+  createdAt: instant('created_at').notNull(),
+  /** A cache for lists: what it was computed from stands beside it, and readers recompute when it is behind. */
+  summary: json().$type<unknown>(),
+  summarySeen: int('summary_seen'),
+})
+
+export const jobPerson = mysqlTable(
+  'job_person',
+  {
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    personId: id('person_id')
+      .notNull()
+      .references(() => person.id),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.personId] })],
+)
+
+export const visit = mysqlTable(
+  'visit',
+  {
+    id: id().primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    startsAt: instant('starts_at').notNull(),
+    title: varchar({ length: 80 }).notNull(),
+  },
+  (table) => [index('visit_by_job').on(table.jobId)],
+)
+
+/** Projection of the plant-change entries, for lists and search; evaluation reads the entries. */
+export const part = mysqlTable(
+  'part',
+  {
+    id: id().primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    data: json().$type<PartData>().notNull(),
+    revision: id('revision').notNull(),
+    retired: boolean().notNull(),
+  },
+  (table) => [index('part_by_job').on(table.jobId)],
+)
+
+export const entry = mysqlTable(
+  'entry',
+  {
+    id: id().primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    visitId: id('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    partId: id('part_id'),
+    step: varchar({ length: 60 }),
+    kind: varchar({ length: 24 }).notNull(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => person.id),
+    deviceTime: instant('device_time').notNull(),
+    clockOffset_ms: bigint('clock_offset_ms', { mode: 'number' }).notNull(),
+    receivedAt: instant('received_at').notNull(),
+    body: json().$type<EntryBody>().notNull(),
+    bodyHash: char('body_hash', { length: 64 }).notNull(),
+  },
+  (table) => [index('entry_by_job').on(table.jobId, table.receivedAt)],
+)
+
+export const attachment = mysqlTable(
+  'attachment',
+  {
+    id: id().primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    sha256: char({ length: 64 }).notNull(),
+    mediaType: varchar('media_type', { length: 60 }).notNull(),
+    bytes: mediumblob().notNull(),
+  },
+  (table) => [index('attachment_by_job').on(table.jobId)],
+)
+
+export const instrument = mysqlTable('instrument', {
+  id: id().primaryKey(),
+  data: json().$type<Instrument>().notNull(),
+  standIn: boolean('stand_in').notNull(),
+  pairedJobId: id('paired_job_id').references(() => job.id),
+  retired: boolean().notNull().default(false),
+})
+
+export const instrumentToken = mysqlTable('instrument_token', {
+  tokenHash: char('token_hash', { length: 64 }).primaryKey(),
+  instrumentId: id('instrument_id')
+    .notNull()
+    .references(() => instrument.id),
+  createdAt: instant('created_at').notNull(),
+  revokedAt: instant('revoked_at'),
+})
+
+export const moduleType = mysqlTable('module_type', {
+  id: id().primaryKey(),
+  data: json().$type<ModuleType>().notNull(),
+})
+
+export const seal = mysqlTable(
+  'seal',
+  {
+    id: id().primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    issue: varchar({ length: 4 }).notNull(),
+    sealedAt: instant('sealed_at').notNull(),
+    hash: char({ length: 64 }).notNull(),
+    /** The sealed record as text: canonical JSON, never parsed and written again. */
+    record: longtext().notNull(),
+  },
+  (table) => [uniqueIndex('seal_issue').on(table.jobId, table.issue)],
+)
+
+/** Live samples of the instrument feed, kept for a day. A sample becomes an entry only when a person keeps it. */
+export const feedSample = mysqlTable(
+  'feed_sample',
+  {
+    id: bigint({ mode: 'number' }).primaryKey().autoincrement(),
+    instrumentId: id('instrument_id')
+      .notNull()
+      .references(() => instrument.id),
+    quantity: varchar({ length: 40 }).notNull(),
+    value: double().notNull(),
+    bound: varchar({ length: 10 }).notNull(),
+    text: varchar({ length: 24 }).notNull(),
+    unit: varchar({ length: 8 }).notNull(),
+    at: instant('at').notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (table) => [
+    uniqueIndex('feed_once').on(table.instrumentId, table.quantity, table.at),
+    index('feed_by_time').on(table.receivedAt),
+  ],
+)
+
+// The sign-in library's own tables.
+export const user = mysqlTable('user', {
+  id: varchar({ length: 36 }).primaryKey(),
+  name: varchar({ length: 255 }).notNull(),
+  email: varchar({ length: 255 }).notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text(),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+})
+
+export const session = mysqlTable('session', {
+  id: varchar({ length: 36 }).primaryKey(),
+  expiresAt: instant('expires_at').notNull(),
+  token: varchar({ length: 255 }).notNull().unique(),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+  ipAddress: varchar('ip_address', { length: 64 }),
+  userAgent: text('user_agent'),
+  userId: varchar('user_id', { length: 36 })
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+})
+
+export const account = mysqlTable('account', {
+  id: varchar({ length: 36 }).primaryKey(),
+  accountId: varchar('account_id', { length: 255 }).notNull(),
+  providerId: varchar('provider_id', { length: 60 }).notNull(),
+  userId: varchar('user_id', { length: 36 })
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: instant('access_token_expires_at'),
+  refreshTokenExpiresAt: instant('refresh_token_expires_at'),
+  scope: text(),
+  password: text(),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+})
+
+export const verification = mysqlTable('verification', {
+  id: varchar({ length: 36 }).primaryKey(),
+  identifier: varchar({ length: 255 }).notNull(),
+  value: text().notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+})
+
+export const rateLimit = mysqlTable('rate_limit', {
+  id: varchar({ length: 36 }).primaryKey(),
+  key: varchar({ length: 255 }).notNull().unique(),
+  count: int().notNull(),
+  lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
+})

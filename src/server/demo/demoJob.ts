@@ -1,0 +1,169 @@
+/** A demo job as it is made: entries as a device would send them, readings from the stand-ins' own physics. */
+import { v7 as uuid } from 'uuid'
+import type { PartData } from '@/core/plant/part'
+import { type LiveSample, liveSample } from '@/core/record/feed'
+import type { Body, Conditions, EntryBody, SlotValue } from '@/core/record/entry'
+import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
+import { readValueOf } from '@/core/quantity/readValue'
+import { stepById } from '@/core/steps'
+import { CHECK_OPTIONS } from '@/core/steps/checks'
+import { type AnyStep, type Slot, slotsShown } from '@/core/steps/step'
+import { pressStandIn, wasBuiltSound } from '@/standin/press'
+import { asBuilt, type Fault } from '@/standin/roof'
+import { sensorReading } from '@/standin/sensors'
+import { PRACTICE_SKY } from '@/standin/sky'
+import type { Database } from '../db/client'
+import { appendEntries } from '../jobs/appendEntries'
+import { demoId } from './instruments'
+
+/** Ids of strings that were really built with these faults, and with sound insulation. */
+export function partIds(faults: readonly Fault[], from: number, modules: number): string[] {
+  let n = from
+  return faults.map((fault) => {
+    while (asBuilt(demoId(n), modules).fault !== fault || !wasBuiltSound('insulation', demoId(n))) n++
+    return demoId(n++)
+  })
+}
+
+/** Ids of rows whose bonding was really made well. */
+export function rowIds(count: number, from: number): string[] {
+  let n = from
+  return Array.from({ length: count }, () => {
+    while (!wasBuiltSound('bonding', demoId(n))) n++
+    return demoId(n++)
+  })
+}
+
+/** Light that moved less than this share in ten seconds is steady. */
+const STEADY = 0.01
+const LOOK_BACK_ms = 10_000
+const MOST_WAITS = 60
+
+type Answers = Record<string, SlotValue | string>
+
+export class DemoJob {
+  private readonly entries: object[] = []
+  private readonly revisions = new Map<string, string>()
+  private readonly parts = new Map<string, PartData>()
+
+  constructor(
+    private readonly db: Database,
+    private readonly jobId: string,
+    private readonly visitId: string,
+    private readonly kit: readonly Instrument[],
+    /** Time of the next entry, ms since 1970. */
+    private at: number,
+  ) {}
+
+  add(body: EntryBody, partId: string | null = null, step: string | null = null): string {
+    const id = uuid({ msecs: this.at })
+    const deviceTime = new Date(this.at).toISOString()
+    const about = { jobId: this.jobId, visitId: this.visitId, partId, step }
+    this.entries.push({ id, ...about, deviceTime, clockOffset_ms: 0, body })
+    return id
+  }
+
+  wait(ms: number): void {
+    this.at += ms
+  }
+
+  part(partId: string, data: PartData): string {
+    this.revisions.set(partId, this.add({ kind: 'plant-change', v: 1, before: null, after: data, base: null }, partId))
+    this.parts.set(partId, data)
+    this.wait(2000)
+    return partId
+  }
+
+  site(partId: string, lowestTemperature_C: number): string {
+    return this.part(partId, { kind: 'site', tag: 'Site', lowestTemperature_C, highestCellTemperature_C: 70 })
+  }
+
+  private conditions(): Conditions {
+    const meter = this.kit[1]!
+    const read = (kind: 'irradiance' | 'module-back-temperature') => {
+      const value = sensorReading(kind, PRACTICE_SKY, meter.id, this.at)
+      const unit = kind === 'irradiance' ? 'Wm2' : 'degC'
+      const sample = { quantity: kind, value, bound: 'exact' as const, unit, at: new Date(this.at).toISOString() }
+      return { read: (liveSample(meter, sample) as LiveSample).read, instrument: copyForReading(meter, kind) }
+    }
+    const back = read('module-back-temperature')
+    return {
+      irradiance: read('irradiance'),
+      cell: { way: 'back', mounting: 'open-rack', ...back },
+      at: new Date(this.at).toISOString(),
+      how: 'stand-in',
+    }
+  }
+
+  /** Waits for steady light, as a tester does who reads a current: at a cloud's edge sensor and string disagree. */
+  private settle(): void {
+    const light = (at: number): number => sensorReading('irradiance', PRACTICE_SKY, this.kit[1]!.id, at)
+    for (let k = 0; k < MOST_WAITS; k++) {
+      const [before, now] = [light(this.at - LOOK_BACK_ms), light(this.at)]
+      if (Math.abs(now / before - 1) < STEADY) return
+      this.wait(LOOK_BACK_ms)
+    }
+  }
+
+  /** Takes a reading: checks as they should be, figures from the simulated tester, the rest as answered. */
+  take(stepId: string, partId: string, answers: Answers = {}): void {
+    const step = stepById(stepId)
+    const data = this.parts.get(partId)
+    if (!step || !data) throw new Error(`demo data: expected a step and a part, got ${stepId} on ${partId}`)
+    const choices = Object.fromEntries(
+      Object.entries(answers).flatMap(([id, value]) =>
+        typeof value === 'object' && 'choice' in value ? [[id, value.choice]] : [],
+      ),
+    )
+    if (step.needsConditions) this.settle()
+    const tester = this.kit[0]!
+    const slots: Record<string, SlotValue> = {}
+    let measured: Measurable | null = null
+    for (const slot of slotsShown(step, choices)) {
+      const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step)
+      if (value === 'refused') return
+      if (value) slots[slot.id] = value
+      if (slot.measures && value && answers[slot.id] === undefined) measured = measured ?? slot.measures
+    }
+    const body: Body<'reading'> = {
+      kind: 'reading',
+      v: 1,
+      slots,
+      conditions: step.needsConditions ? this.conditions() : null,
+      how: measured ? 'stand-in' : 'typed',
+      instrument: measured ? copyForReading(tester, measured) : null,
+      place: data.kind === 'string' ? 'plugs' : null,
+      plantRevision: this.revisions.get(partId) ?? '',
+      confirmed: [],
+      note: null,
+    }
+    this.add(body, partId, stepId)
+    this.wait(40_000)
+  }
+
+  private valueOf(
+    slot: Slot,
+    given: SlotValue | string | undefined,
+    part: { id: string; data: PartData },
+    step: AnyStep,
+  ): SlotValue | 'refused' | null {
+    if (typeof given === 'string') return slot.kind === 'number' ? readValueOf(Number(given), slot.unit, 0) : null
+    if (given) return given
+    if (slot.kind === 'choice' && slot.options === CHECK_OPTIONS) return { choice: CHECK_OPTIONS[0] }
+    if (slot.measures === null || slot.optional) return null
+    const loaded = step.tag === 'live'
+    const pressed = pressStandIn(this.kit[0]!, slot.measures, part, PRACTICE_SKY, this.at, { loaded })
+    if (pressed.state === 'refused') return 'refused'
+    const { read } = liveSample(this.kit[0]!, pressed.sample) as LiveSample
+    return slot.kind === 'choice' ? { choice: read.value < 0 ? 'reversed' : 'correct' } : read
+  }
+
+  async save(author: { id: string; right: 'tester' | 'supervisor' }): Promise<void> {
+    for (let from = 0; from < this.entries.length; from += 100) {
+      const fates = await appendEntries(this.db, this.jobId, author, this.entries.slice(from, from + 100))
+      const bad = fates.find((fate) => fate.fate !== 'kept')
+      if (bad) throw new Error(`demo data: expected every entry to be kept, got ${JSON.stringify(bad)}`)
+    }
+    this.entries.length = 0
+  }
+}

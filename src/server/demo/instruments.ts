@@ -1,0 +1,53 @@
+/** The demo company's kit: simulated instruments of invented make. */
+import type { Instrument } from '@/core/record/instrument'
+
+export const demoId = (n: number): string => `de300000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`
+
+const day_ms = 86_400_000
+const dateFrom = (now: number, days: number): string => new Date(now + days * day_ms).toISOString().slice(0, 10)
+
+export function demoInstruments(now: number): Instrument[] {
+  return [
+    {
+      id: demoId(0x101),
+      tag: '07',
+      name: 'String tester',
+      serial: 'SIM-0007',
+      calibrationDue: dateFrom(now, 112),
+      standIn: true,
+      ranges: [
+        { measures: 'dc-polarity', accuracy: { ofReading_pct: 0, digits: 0 }, most: 1000, decimals: 0 },
+        { measures: 'dc-voltage', accuracy: { ofReading_pct: 0.5, digits: 2 }, most: 1000, decimals: 1 },
+        { measures: 'dc-current', accuracy: { ofReading_pct: 1, digits: 2 }, most: 20, decimals: 2 },
+        { measures: 'insulation', accuracy: { ofReading_pct: 3, digits: 2 }, most: 999, decimals: 1 },
+        { measures: 'continuity', accuracy: { ofReading_pct: 2, digits: 2 }, most: 200, decimals: 2 },
+      ],
+      leadSets: [
+        { id: 'short', name: 'Short leads' },
+        { id: 'reel-30', name: '30 m reel' },
+      ],
+    },
+    {
+      id: demoId(0x102),
+      tag: '02',
+      name: 'Light and temperature meter',
+      serial: 'SIM-0002',
+      calibrationDue: dateFrom(now, 9),
+      standIn: true,
+      ranges: [
+        { measures: 'irradiance', accuracy: { ofReading_pct: 2, digits: 1 }, most: 1600, decimals: 0 },
+        { measures: 'module-back-temperature', accuracy: { ofReading_pct: 0, digits: 10 }, most: 110, decimals: 1 },
+        { measures: 'air-temperature', accuracy: { ofReading_pct: 0, digits: 10 }, most: 80, decimals: 1 },
+      ],
+    },
+    {
+      id: demoId(0x103),
+      tag: '04',
+      name: 'Clamp meter',
+      serial: 'SIM-0004',
+      calibrationDue: dateFrom(now, -12),
+      standIn: true,
+      ranges: [{ measures: 'dc-current', accuracy: { ofReading_pct: 1.5, digits: 3 }, most: 60, decimals: 2 }],
+    },
+  ]
+}

@@ -1,0 +1,227 @@
+/**
+ * Demo data of our own invention: a small company, three people, four jobs in different states. Readings come from the
+ * stand-ins' physics through the same door as everybody's.
+ */
+import type { StringData } from '@/core/plant/part'
+import type { Instrument } from '@/core/record/instrument'
+import { coverHash } from '@/core/record/signature'
+import type { Fault } from '@/standin/roof'
+import type { Database } from '../db/client'
+import { company, instrument, moduleType } from '../db/schema'
+import { createJob } from '../jobs/createJob'
+import { entriesOf } from '../jobs/facts'
+import { addPerson, demoPassword } from '../people/people'
+import { addShippedRegimes } from '../jobs/regimes'
+import { sealJob } from '../seal/sealJob'
+import { DemoJob, partIds, rowIds } from './demoJob'
+import { demoId, demoInstruments } from './instruments'
+import { corvane, demoModules, tarnlight } from './modules'
+
+export const demoPeople = [
+  { id: demoId(1), name: 'Tam Brackley', email: 'tam@demo.invalid', role: 'tester' },
+  { id: demoId(2), name: 'Isolde Marrow', email: 'isolde@demo.invalid', role: 'supervisor' },
+  { id: demoId(3), name: 'Ness Orchard', email: 'ness@demo.invalid', role: 'viewer' },
+] as const
+const [tam, isolde, ness] = demoPeople
+
+const MINUTE_ms = 60_000
+
+export async function seedBasics(db: Database, firm: { name: string; address: string; demo: boolean }): Promise<void> {
+  await db.insert(company).values({ id: 1, ...firm, timeZone: 'Europe/London', language: 'en' })
+  await addShippedRegimes(db)
+}
+
+export async function seedDemo(db: Database, now: number): Promise<void> {
+  await seedBasics(db, { name: 'Halewick Array Works', address: '2 Tollgate Yard, Halewick', demo: true })
+  for (const one of demoPeople) await addPerson(db, { ...one, password: demoPassword(one.email) })
+  for (const one of demoModules) await db.insert(moduleType).values({ id: one.id, data: one })
+  const kit = demoInstruments(now)
+  await openRoof(db, kit, now)
+  await millRoof(db, kit, now)
+  await sealedChapel(db, kit, now)
+  await barnRoof(db, kit, now)
+  await createJob(
+    db,
+    {
+      id: demoId(0x340),
+      visitId: demoId(0x341),
+      number: '0615',
+      name: 'Gorse Cottage',
+      place: 'Gorse Lane 3, Nether Quill',
+      people: [tam.id, ness.id],
+    },
+    new Date(now - 90 * MINUTE_ms),
+  )
+}
+
+const stringOf = (tag: string, arrayId: string, modulesInSeries: number, type = tarnlight): StringData => ({
+  kind: 'string',
+  tag,
+  arrayId,
+  modulesInSeries,
+  moduleType: type,
+})
+
+const inverter = {
+  kind: 'inverter',
+  tag: 'INV',
+  maxInput_V: 1000,
+  trackerMin_V: 200,
+  trackerMax_V: 850,
+  maxShortCircuit_A: 40,
+} as const
+
+/** How the demo's testers set the insulation test up. */
+const DRY_AT_500 = {
+  method: { choice: 'each-to-earth' },
+  'set-voltage': { choice: 'v500' },
+  behaviour: { choice: 'risen-to-it' },
+  surface: { choice: 'dry' },
+  surge: { choice: 'none-there' },
+}
+
+/** Three strings half way through: one done, one to read next, one with a module left out. */
+async function openRoof(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
+  const [jobId, visitId, arrayId] = [demoId(0x310), demoId(0x311), demoId(0x312)]
+  await createJob(
+    db,
+    {
+      id: jobId,
+      visitId,
+      number: '0612',
+      name: 'Quern House',
+      place: 'Quern Hill, Nether Quill',
+      people: [tam.id, ness.id],
+    },
+    new Date(now - 55 * MINUTE_ms),
+  )
+  for (const one of kit) {
+    await db
+      .insert(instrument)
+      .values({ id: one.id, data: one, standIn: true, pairedJobId: one.tag === '04' ? null : jobId })
+  }
+  const job = new DemoJob(db, jobId, visitId, kit, now - 50 * MINUTE_ms)
+  const siteId = job.site(demoId(0x315), -8)
+  job.part(arrayId, { kind: 'array', tag: 'South roof', tilt_deg: 35, azimuth_deg: 170, mounting: 'open-rack' })
+  const strings = partIds(['none', 'none', 'module-left-out'], 0x1000, 11).map((id, k) => ({
+    id,
+    data: stringOf(`${k + 1}`, arrayId, 11),
+  }))
+  for (const one of strings) job.part(one.id, one.data)
+  job.part(demoId(0x313), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
+  job.part(demoId(0x314), inverter)
+  job.wait(10 * MINUTE_ms)
+  job.take('inspection', siteId)
+  job.take('safe-isolation', siteId)
+  job.take('sensors', arrayId, { tilt: '35', azimuth: '171' })
+  for (const one of strings) job.take('pv-polarity', one.id)
+  job.take('pv-voc', strings[0]!.id)
+  job.take('pv-voc', strings[2]!.id)
+  job.take('pv-isc', strings[0]!.id)
+  await job.save({ id: tam.id, right: 'tester' })
+}
+
+/** A 40-string roof, more than half read. */
+async function millRoof(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
+  const [jobId, visitId, arrayId] = [demoId(0x320), demoId(0x321), demoId(0x322)]
+  const start = now - 26 * 60 * MINUTE_ms
+  await createJob(
+    db,
+    { id: jobId, visitId, number: '0608', name: 'Tolling Mill', place: 'Mill Road, Halewick', people: [tam.id] },
+    new Date(start),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, start)
+  job.part(arrayId, { kind: 'array', tag: 'Sawtooth', tilt_deg: 15, azimuth_deg: 185, mounting: 'open-rack' })
+  const siteId = job.site(demoId(0x325), -12)
+  const faults: Fault[] = Array.from({ length: 40 }, (_, k) => (k === 16 ? 'soiled' : 'none'))
+  const strings = partIds(faults, 0x4000, 18).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 18, corvane) }))
+  for (const one of strings) job.part(one.id, one.data)
+  job.part(demoId(0x323), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 63 })
+  job.part(demoId(0x324), { ...inverter, maxShortCircuit_A: 630 })
+  for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
+  job.take('sensors', arrayId, { tilt: '15', azimuth: '184' })
+  for (const one of strings) job.take('pv-polarity', one.id)
+  for (const one of strings.slice(0, 26)) job.take('pv-voc', one.id)
+  for (const one of strings.slice(0, 20)) job.take('pv-isc', one.id)
+  await job.save({ id: tam.id, right: 'tester' })
+}
+
+/** Two strings, all read, signed and sealed. */
+async function sealedChapel(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
+  const [jobId, visitId, arrayId] = [demoId(0x330), demoId(0x331), demoId(0x332)]
+  const start = now - 8 * 24 * 60 * MINUTE_ms
+  await createJob(
+    db,
+    { id: jobId, visitId, number: '0601', name: 'Fernsea Chapel', place: 'Strand 1, Fernsea', people: [tam.id] },
+    new Date(start),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, start)
+  const siteId = job.site(demoId(0x334), -5)
+  const [rowId] = rowIds(1, 0x8800) as [string]
+  job.part(arrayId, { kind: 'array', tag: 'Nave roof', tilt_deg: 40, azimuth_deg: 160, mounting: 'open-rack' })
+  const strings = partIds(['none', 'none'], 0x8000, 9).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 9) }))
+  for (const one of strings) job.part(one.id, one.data)
+  job.part(rowId, { kind: 'row', tag: 'R1', arrayId, conductor: { length_m: 22, area_mm2: 6, joints: 3 } })
+  job.part(demoId(0x333), inverter)
+  for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
+  job.take('lead-null', siteId, { 'lead-set': { choice: 'reel-30' } })
+  job.take('sensors', arrayId, { tilt: '40', azimuth: '158' })
+  job.take('earth-continuity', rowId, { 'lead-set': { choice: 'reel-30' } })
+  for (const step of ['pv-polarity', 'pv-voc', 'pv-isc']) for (const one of strings) job.take(step, one.id)
+  for (const one of strings) job.take('pv-insulation', one.id, DRY_AT_500)
+  for (const one of strings) job.take('plugs-locked', one.id)
+  job.take('reconnect', demoId(0x333))
+  for (const one of strings) job.take('operating', one.id)
+  job.take('close-out', siteId)
+  await job.save({ id: tam.id, right: 'tester' })
+  for (const [who, role, right] of [
+    [tam, 'tested', 'tester'],
+    [isolde, 'checked', 'supervisor'],
+  ] as const) {
+    const coversHash = coverHash(await entriesOf(db, jobId))
+    const statement =
+      role === 'tested' ? 'I took these readings and they are as they were shown.' : 'I checked this record.'
+    job.wait(5 * MINUTE_ms)
+    job.add({ kind: 'signature', v: 1, role, printedName: who.name, statement, coversHash })
+    await job.save({ id: who.id, right })
+  }
+  await sealJob(db, jobId, isolde, new Date(start + 3 * 60 * MINUTE_ms))
+}
+
+/** Six strings on two faces, entered and not yet begun: one has a module left out, and one row a joint never tightened. */
+async function barnRoof(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
+  const [jobId, visitId, east, west] = [demoId(0x350), demoId(0x351), demoId(0x352), demoId(0x353)]
+  const start = now - 30 * MINUTE_ms
+  await createJob(
+    db,
+    {
+      id: jobId,
+      visitId,
+      number: '0617',
+      name: 'Larkspur Barn',
+      place: 'Larkspur Farm, Halewick',
+      people: [tam.id, ness.id],
+    },
+    new Date(start),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, start)
+  job.site(demoId(0x354), -10)
+  job.part(east, { kind: 'array', tag: 'East', tilt_deg: 22, azimuth_deg: 95, mounting: 'close-roof' })
+  job.part(west, { kind: 'array', tag: 'West', tilt_deg: 22, azimuth_deg: 275, mounting: 'close-roof' })
+  const faults: Fault[] = ['none', 'none', 'none', 'module-left-out', 'none', 'none']
+  partIds(faults, 0xa000, 12).forEach((id, k) => {
+    const input = k < 3 ? 'A' : 'B'
+    job.part(id, {
+      ...stringOf(`${k + 1}`, k < 3 ? east : west, 12),
+      inverterId: demoId(0x356),
+      input: `${input}${(k % 3) + 1}`,
+    })
+  })
+  rowIds(2, 0xa800).forEach((id, k) => {
+    const conductor = { length_m: 18 + 6 * k, area_mm2: 6, joints: 4 }
+    job.part(id, { kind: 'row', tag: `R${k + 1}`, arrayId: k === 0 ? east : west, conductor })
+  })
+  job.part(demoId(0x355), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
+  job.part(demoId(0x356), { ...inverter, maxShortCircuit_A: 25 })
+  await job.save({ id: tam.id, right: 'tester' })
+}

@@ -1,0 +1,59 @@
+import { count, desc, eq, inArray } from 'drizzle-orm'
+import { type JobLine, type JobSummary, jobSummarySchema, summarise } from '@/core/record/jobSummary'
+import type { Database } from '../db/client'
+import { entry, job, jobPerson, seal, visit } from '../db/schema'
+import type { Member } from '../people/people'
+import { loadFacts } from './facts'
+
+/** The jobs that a person may see, newest visit first. */
+export async function jobsFor(db: Database, member: Member, now: number): Promise<JobLine[]> {
+  const rows =
+    member.role === 'supervisor'
+      ? await db.select().from(job)
+      : (
+          await db
+            .select({ job })
+            .from(job)
+            .innerJoin(jobPerson, eq(jobPerson.jobId, job.id))
+            .where(eq(jobPerson.personId, member.id))
+        ).map((row) => row.job)
+  if (rows.length === 0) return []
+  const ids = rows.map((row) => row.id)
+  const seen = await seenCounts(db, ids)
+  const visits = await db.select().from(visit).where(inArray(visit.jobId, ids)).orderBy(desc(visit.startsAt))
+  const lines: JobLine[] = []
+  for (const row of rows) {
+    const visitAt = visits.find((one) => one.jobId === row.id)?.startsAt.toISOString() ?? null
+    const summary = await summaryOf(db, row, seen.get(row.id) ?? 0, now)
+    lines.push({ id: row.id, number: row.number, name: row.name, place: row.place, visitAt, summary })
+  }
+  return lines.sort((a, b) => (b.visitAt ?? '').localeCompare(a.visitAt ?? ''))
+}
+
+/** Entries and seals are append-only, so their number says whether a summary is behind. */
+async function seenCounts(db: Database, ids: string[]): Promise<Map<string, number>> {
+  const entries = await db
+    .select({ id: entry.jobId, n: count() })
+    .from(entry)
+    .where(inArray(entry.jobId, ids))
+    .groupBy(entry.jobId)
+  const seals = await db
+    .select({ id: seal.jobId, n: count() })
+    .from(seal)
+    .where(inArray(seal.jobId, ids))
+    .groupBy(seal.jobId)
+  const sealCounts = new Map(seals.map((row) => [row.id, row.n]))
+  return new Map(entries.map((row) => [row.id, row.n + (sealCounts.get(row.id) ?? 0)]))
+}
+
+async function summaryOf(db: Database, row: typeof job.$inferSelect, seen: number, now: number): Promise<JobSummary> {
+  if (row.summarySeen === seen) {
+    const cached = jobSummarySchema.safeParse(row.summary)
+    if (cached.success) return cached.data
+  }
+  const facts = await loadFacts(db, row.id)
+  if (!facts) throw new Error(`summaryOf: expected job ${row.id}`)
+  const summary = summarise(facts, now)
+  await db.update(job).set({ summary, summarySeen: seen }).where(eq(job.id, row.id))
+  return summary
+}

@@ -1,0 +1,50 @@
+import type { Facts } from '@/core/record/facts'
+import { type Certificate, certificateOf } from '@/report/certificate'
+import type { Queries } from '../db/client'
+import { Refused } from '../door'
+import { picturesOf } from '../attachments/attachments'
+import { regimeFrom } from '@/core/regime/shipped'
+import { loadFacts } from '../jobs/facts'
+import { sealedRecordSchema } from '../seal/sealedRecord'
+import { sealedBytes } from '../seal/sealJob'
+import { keyFingerprint } from '../seal/verifySeal'
+import { certificatePdf, type SealLines } from './pdf'
+
+export type CertificateFile = { name: string; bytes: Buffer }
+
+/** The certificate of an issue, drawn from its sealed facts; without an issue a draft of what stands now. */
+export async function certificateFile(
+  db: Queries,
+  jobId: string,
+  issue: string | null,
+  now: number,
+): Promise<CertificateFile> {
+  const drawn = async (certificate: Certificate, seal: SealLines | null): Promise<Buffer> => {
+    const ids = certificate.photos.map((one) => one.attachment)
+    return certificatePdf(certificate, seal, await picturesOf(db, jobId, ids))
+  }
+  if (issue === null) {
+    const facts = await loadFacts(db, jobId)
+    if (!facts) throw new Refused(404, 'door.not-found')
+    return {
+      name: `${fileWord(facts.job.number)}-draft.pdf`,
+      bytes: await drawn(certificateOf(facts, now, null), null),
+    }
+  }
+  const bytes = await sealedBytes(db, jobId, issue)
+  if (bytes === null) throw new Refused(404, 'door.no-issue', { issue })
+  const sealed = sealedRecordSchema.parse(JSON.parse(bytes))
+  const stored = sealed.record.facts as Omit<Facts, 'seals'>
+  // Sealed by an older version: what the regime did not know then is completed, and asks of nothing that was read.
+  const facts: Facts = { ...stored, regime: regimeFrom(stored.regime), seals: [] }
+  const name = `${fileWord(facts.job.number)}-${issue}`
+  const pdf = await drawn(certificateOf(facts, Date.parse(sealed.seal.sealedAt), issue), {
+    hash: sealed.seal.hash,
+    keyFingerprint: keyFingerprint(sealed.seal.publicKey),
+    attachment: { name: `${name}.json`, bytes },
+  })
+  return { name: `${name}.pdf`, bytes: pdf }
+}
+
+/** A job's number as part of a file name. */
+const fileWord = (number: string): string => number.replace(/[^\w-]+/g, '_') || 'record'

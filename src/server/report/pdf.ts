@@ -1,0 +1,308 @@
+/** The certificate as PDF, made on the server without a browser, from the same sections as the preview. */
+import { resolve } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { SourceId } from '@/core/regime/sources'
+import type { Verdict } from '@/core/verdict/verdict'
+import type { WorkingLine } from '@/core/verdict/working'
+import { type Certificate, sourceLine, type Table } from '@/report/certificate'
+import { quantity, say, sayCode } from '@/words/say'
+
+const FONTS = resolve(process.cwd(), 'assets/fonts')
+const regular = resolve(FONTS, 'UpstandPrint-Regular.ttf')
+const bold = resolve(FONTS, 'UpstandPrint-Bold.ttf')
+
+let prepared = false
+function prepare(): void {
+  if (prepared) return
+  pdfmake.setFonts({ Print: { normal: regular, bold, italics: regular, bolditalics: bold } })
+  pdfmake.setUrlAccessPolicy(() => false)
+  pdfmake.setLocalAccessPolicy((path) => path === regular || path === bold)
+  prepared = true
+}
+
+export type SealLines = { hash: string; keyFingerprint: string; attachment: { name: string; bytes: string } }
+
+const INK = '#000000'
+const GREY = '#555555'
+const HAIR = '#9aa39a'
+
+type Stroke = {
+  type: 'polyline'
+  points: { x: number; y: number }[]
+  lineWidth: number
+  lineColor: string
+  closePath?: boolean
+  color?: string
+}
+const line = (lineWidth: number, lineColor: string, ...points: [number, number][]): Stroke => ({
+  type: 'polyline',
+  points: points.map(([x, y]) => ({ x, y })),
+  lineWidth,
+  lineColor,
+})
+
+/** The marks of verdicts, drawn in a box of 9 points: word and shape survive any printer. */
+const shapes: Record<Verdict, CanvasElement[]> = {
+  within: [
+    { type: 'ellipse', x: 4.5, y: 4.5, r1: 4, r2: 4, color: '#0A6640' },
+    line(1, '#ffffff', [2.5, 4.7], [3.9, 6.1], [6.6, 3]),
+  ],
+  close: [
+    { ...line(0.7, INK, [4.5, 0.2], [8.8, 4.5], [4.5, 8.8], [0.2, 4.5]), closePath: true, color: '#F2B01E' },
+    line(1, INK, [5.2, 2.4], [5.2, 6.6]),
+    { type: 'ellipse', x: 3.1, y: 4.5, r1: 0.75, r2: 0.75, color: INK },
+  ],
+  outside: [
+    { type: 'rect', x: 0.7, y: 0.7, w: 7.6, h: 7.6, color: '#AD1A21', lineWidth: 0 },
+    line(1.1, '#ffffff', [2.6, 2.6], [6.4, 6.4]),
+    line(1.1, '#ffffff', [6.4, 2.6], [2.6, 6.4]),
+  ],
+  'not-yet': [
+    {
+      type: 'ellipse',
+      x: 4.5,
+      y: 4.5,
+      r1: 3.5,
+      r2: 3.5,
+      lineWidth: 0.8,
+      lineColor: '#636F76',
+      dash: { length: 1.4, space: 1.35 },
+    },
+  ],
+  'held-back': [
+    line(1.1, '#43505A', [1, 0.7], [1, 8.3]),
+    line(1.1, '#43505A', [8, 0.7], [8, 8.3]),
+    line(0.7, '#43505A', [1, 2.8], [8, 2.8]),
+    line(0.7, '#43505A', [1, 6.2], [8, 6.2]),
+    line(0.7, '#43505A', [1.4, 6.2], [7.6, 2.8]),
+  ],
+  'left-out': [
+    { type: 'ellipse', x: 4.5, y: 4.5, r1: 3.5, r2: 3.5, lineWidth: 0.8, lineColor: '#43505A' },
+    line(1, '#43505A', [2.8, 4.5], [6.2, 4.5]),
+  ],
+}
+/** A fresh copy each time: the library writes positions into what it is given. */
+const mark = (verdict: Verdict): Content => ({ canvas: structuredClone(shapes[verdict]), margin: [0, 1.5, 0, 0] })
+
+const ruled = {
+  hLineWidth: (row: number, node: { table: { body: unknown[] } }) =>
+    row <= 1 || row === node.table.body.length ? 1 : 0.4,
+  vLineWidth: () => 0,
+  hLineColor: (row: number, node: { table: { body: unknown[] } }) =>
+    row <= 1 || row === node.table.body.length ? INK : HAIR,
+  paddingTop: () => 2.5,
+  paddingBottom: () => 2.5,
+  paddingLeft: () => 0,
+  paddingRight: () => 7,
+}
+
+const SHORT_TABLE = 12
+
+function tableOf(table: Table): Content[] {
+  const head: TableCell[] = table.columns.map((column) => ({
+    text: column.label,
+    alignment: column.align,
+    color: GREY,
+    fontSize: 8,
+  }))
+  const body: TableCell[][] = table.rows.map((row) =>
+    row.map((cell): TableCell => {
+      if (!cell.verdict) return { text: cell.text, alignment: cell.align }
+      return {
+        columns: [{ ...(mark(cell.verdict) as object), width: 12 } as Content, { text: cell.text, width: '*' }],
+        columnGap: 2,
+      }
+    }),
+  )
+  const widths = table.columns.map((column, k) =>
+    k === table.columns.length - 1
+      ? '*'
+      : table.rows.some((row) => row[k]?.verdict)
+        ? 78
+        : column.align === 'left' && k > 0
+          ? 'auto'
+          : 'auto',
+  )
+  const drawn: Content[] = [
+    { text: table.title, style: 'section' },
+    {
+      table: { headerRows: 1, keepWithHeaderRows: 1, dontBreakRows: true, widths, body: [head, ...body] },
+      layout: ruled as never,
+      fontSize: 9,
+    },
+  ]
+  // A short table stays on one page with its title; a long one breaks, and repeats its head.
+  return table.rows.length <= SHORT_TABLE ? [{ stack: drawn, unbreakable: true }] : drawn
+}
+
+function workingOf(certificate: Certificate): Content[] {
+  if (certificate.working.length === 0) return []
+  const used = certificate.working.flatMap((section) => section.lines.map((line) => line.source))
+  const numbered = [...new Set(used)].filter((one) => one !== null)
+  return [
+    { text: say('certificate.working'), style: 'section', pageBreak: 'before' },
+    { stack: numbered.map((source, k) => `[${k + 1}] ${sourceLine(source)}`), fontSize: 7, color: GREY },
+    // Short lines that never wrap, no tables: hundreds of sections are laid out several times as fast.
+    ...certificate.working.map(
+      (section): Content => ({
+        stack: [
+          { text: section.title, bold: true, fontSize: 9, margin: [0, 0, 0, 1] },
+          ...section.lines.map((line) => workingLine(line, numbered)),
+        ],
+        fontSize: 8,
+        margin: [0, 7, 0, 0],
+        noWrap: true,
+        unbreakable: true,
+      }),
+    ),
+  ]
+}
+
+function workingLine(line: WorkingLine, numbered: readonly SourceId[]): Content {
+  const { result, source } = line
+  const value = result ? ` = ${quantity(result.value, result.unit, result.decimals, result.signed)}` : ''
+  const mark = source ? `  [${numbered.indexOf(source) + 1}]` : ''
+  return { text: `${sayCode('working', line.code, line.figures)}${value}${mark}`, bold: line.decides ?? false }
+}
+
+function signaturesOf(certificate: Certificate): Content[] {
+  const rows: TableCell[][] = certificate.signatures.map((one) => [
+    { text: one.role },
+    { text: one.name, bold: true },
+    { text: one.statement },
+    { text: one.fresh ? one.at : `${one.at} (${say('certificate.stale')})` },
+  ])
+  if (rows.length === 0) rows.push([{ text: say('certificate.unsigned'), colSpan: 4 }, '', '', ''])
+  const names = new Set(certificate.signatures.map((one) => one.name))
+  return [
+    { text: say('certificate.signatures'), style: 'section' },
+    {
+      table: { widths: ['auto', 'auto', '*', 'auto'], dontBreakRows: true, body: rows },
+      layout: ruled as never,
+      fontSize: 9,
+    },
+    ...(certificate.signatures.length > 1 && names.size === 1
+      ? [{ text: say('certificate.same-person'), fontSize: 8, margin: [0, 4, 0, 0] } as Content]
+      : []),
+  ]
+}
+
+function sealOf(certificate: Certificate, seal: SealLines | null): Content[] {
+  if (!seal || !certificate.issue) return []
+  return [
+    {
+      stack: [
+        say('certificate.seal', { issue: certificate.issue, hash: seal.hash }),
+        say('certificate.key', { key: seal.keyFingerprint }),
+        say('certificate.verify', { file: seal.attachment.name }),
+      ],
+      fontSize: 7,
+      color: GREY,
+      margin: [0, 10, 0, 0],
+    },
+  ]
+}
+
+const PHOTOS_IN_A_ROW = 2
+const PHOTO_WIDE = 245
+const PHOTO_HIGH = 200
+
+/** Pictures, two in a row, each with what it belongs to; one that has not reached the office yet says so. */
+function photosOf(certificate: Certificate, pictures: ReadonlyMap<string, Buffer>): Content[] {
+  if (certificate.photos.length === 0) return []
+  const cells = certificate.photos.map(
+    (one): Content => ({
+      unbreakable: true,
+      stack: [
+        pictures.has(one.attachment)
+          ? {
+              image: `data:image/jpeg;base64,${pictures.get(one.attachment)!.toString('base64')}`,
+              fit: [PHOTO_WIDE, PHOTO_HIGH],
+            }
+          : { text: say('photo.not-here'), color: GREY },
+        { text: one.title, bold: true, fontSize: 8, margin: [0, 3, 0, 0] },
+        { text: one.about, fontSize: 8, color: GREY },
+      ],
+    }),
+  )
+  const rows: Content[] = []
+  for (let k = 0; k < cells.length; k += PHOTOS_IN_A_ROW)
+    rows.push({ columns: cells.slice(k, k + PHOTOS_IN_A_ROW), columnGap: 18, margin: [0, 6, 0, 0], unbreakable: true })
+  return [{ text: say('certificate.photos'), style: 'section' }, ...rows]
+}
+
+/** Draws a certificate with its pictures; the sealed data are attached inside the file. */
+export async function certificatePdf(
+  certificate: Certificate,
+  seal: SealLines | null,
+  pictures: ReadonlyMap<string, Buffer> = new Map(),
+): Promise<Buffer> {
+  prepare()
+  const state = certificate.issue ? say('certificate.issue', { issue: certificate.issue }) : say('certificate.draft')
+  const subject = certificate.particulars[0]?.[1] ?? ''
+  const definition: TDocumentDefinitions = {
+    pageSize: 'A4',
+    pageMargins: [42, 56, 42, 48],
+    info: { title: `${certificate.title}, ${subject}`, creator: 'Upstand', subject: state },
+    defaultStyle: { font: 'Print', fontSize: 10, color: certificate.issue ? INK : GREY },
+    styles: { section: { fontSize: 12, bold: true, margin: [0, 14, 0, 4], color: INK } },
+    header: {
+      columns: [{ text: subject }, { text: state, alignment: 'right' }],
+      margin: [42, 28, 42, 0],
+      fontSize: 8,
+      color: GREY,
+    },
+    footer: (page, pages) => ({
+      columns: [{ text: certificate.title }, { text: say('certificate.page', { page, pages }), alignment: 'right' }],
+      margin: [42, 16, 42, 0],
+      fontSize: 8,
+      color: GREY,
+    }),
+    content: [
+      {
+        columns: [
+          { text: certificate.title, fontSize: 20, bold: true, color: INK },
+          { text: state, alignment: 'right', fontSize: 12, bold: true, color: INK },
+        ],
+      },
+      {
+        table: {
+          widths: ['auto', '*'],
+          body: certificate.particulars.map(([label, value]) => [
+            { text: label, color: GREY },
+            { text: value, bold: true },
+          ]),
+        },
+        layout: ruled as never,
+        margin: [0, 10, 0, 0],
+        fontSize: 9,
+      },
+      ...certificate.tables.flatMap(tableOf),
+      { text: say('certificate.remarks'), style: 'section' },
+      certificate.remarks.length > 0
+        ? { ul: certificate.remarks, fontSize: 9 }
+        : { text: say('certificate.no-remarks'), fontSize: 9 },
+      ...photosOf(certificate, pictures),
+      ...tableOf(certificate.instruments),
+      ...tableOf(certificate.limits),
+      ...signaturesOf(certificate),
+      ...sealOf(certificate, seal),
+      { stack: certificate.cautions, fontSize: 8, color: GREY, margin: [0, 10, 0, 0] },
+      ...workingOf(certificate),
+    ],
+    ...(seal
+      ? {
+          files: {
+            record: {
+              src: `data:application/json;base64,${Buffer.from(seal.attachment.bytes).toString('base64')}`,
+              name: seal.attachment.name,
+              type: 'application/json',
+              description: state,
+            },
+          },
+        }
+      : {}),
+  } as TDocumentDefinitions
+  return pdfmake.createPdf(definition).getBuffer() as unknown as Promise<Buffer>
+}

@@ -1,0 +1,54 @@
+/** What a seal freezes: all facts, and the evaluation with `now` = time of sealing, figures to 12 significant digits. */
+import { causes, evaluate, type StepEvaluation, working } from '@/core/evaluate'
+import type { Facts } from '@/core/record/facts'
+import { sources } from '@/core/regime/sources'
+
+/** Raised with every change that can alter an evaluation. */
+export const CORE_VERSION = '0.2.0'
+const SIGNIFICANT_DIGITS = 12
+
+const NOTHING_READ = { slots: {}, conditions: null, instrument: null }
+const judgementOf = (one: StepEvaluation) => one.computed ?? one.counting?.judgement ?? null
+
+export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Record<string, unknown> {
+  const evaluation = evaluate(facts, sealedAt.getTime())
+  const { seals: _, ...own } = facts
+  const steps = evaluation.steps.map((one) => ({
+    step: one.step.id,
+    part: one.part.id,
+    tag: one.part.data.tag,
+    verdict: one.verdict,
+    finding: one.finding,
+    flags: one.flags,
+    counts: one.counting?.entry.id ?? null,
+    referred: judgementOf(one)?.referred ?? null,
+    limits: judgementOf(one)?.limits ?? [],
+    expected: judgementOf(one)?.rule?.expected ?? null,
+    working: judgementOf(one) ? working(facts, evaluation, one, one.counting?.entry.body ?? NOTHING_READ) : [],
+    causes: causes(facts, evaluation, one),
+    leftOut: one.leftOut,
+  }))
+  const { progress, signatures, snags } = evaluation
+  return {
+    coreVersion: CORE_VERSION,
+    sealedAt: sealedAt.toISOString(),
+    sealedBy,
+    facts: own,
+    evaluation: rounded({ steps, progress, signatures, snags }),
+    sources,
+  }
+}
+
+/** Figures of the evaluation to 12 significant digits, so that the last bits of a processor never break a seal. */
+function rounded(value: unknown): unknown {
+  if (typeof value === 'number') return Number(value.toPrecision(SIGNIFICANT_DIGITS))
+  if (Array.isArray(value)) return value.map(rounded)
+  if (value && typeof value === 'object') {
+    return Object.fromEntries(
+      Object.entries(value)
+        .filter(([, inner]) => inner !== undefined)
+        .map(([key, inner]) => [key, rounded(inner)]),
+    )
+  }
+  return value
+}

@@ -1,0 +1,100 @@
+/** Presses a key of a simulated instrument that is connected to a part of the plant: what it shows, or why it refuses. */
+import type { PartData, StringData } from '@/core/plant/part'
+import { feedUnits } from '@/core/record/feed'
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { chance, scatter, seedOf } from './random'
+import { pressTester, type Pressed } from './stringTester'
+
+export type Connection = {
+  /** The inverter runs and the string works at its maximum power. */
+  loaded?: boolean
+  /** Somebody put right what was wrong with this part since it was built. */
+  mended?: boolean
+  /** False where the leads were not nulled in this visit: their own resistance stands in what is shown. */
+  nulled?: boolean
+}
+
+type Connected = { id: string; data: PartData }
+
+/** Rows and strings in a hundred that were built with a fault. */
+const POOR_JOINTS = 8
+const LEAKS = 6
+const INSULATION_MOST_Mohm = 999
+/** What a reel of test lead has by itself, ohm. */
+const LEADS_ohm = 0.42
+const COPPER_ohm_mm2_per_m = 0.01724
+
+export function pressStandIn(
+  instrument: Instrument,
+  key: Measurable,
+  part: Connected,
+  skySeed: string,
+  at_ms: number,
+  connection: Connection = {},
+): Pressed {
+  const { data } = part
+  if (data.kind === 'string') {
+    if (key === 'insulation') return insulation(instrument, part.id, data, at_ms, connection)
+    if (key === 'dc-polarity' || key === 'dc-voltage' || key === 'dc-current')
+      return pressTester(instrument, key, part.id, data, skySeed, at_ms, connection)
+  }
+  if (key === 'continuity' && data.kind === 'row')
+    return shown(instrument, key, rowResistance(part.id, data, connection) + leadsOf(connection), at_ms)
+  // Clips joined after nulling, and the clamp on an isolated string: next to nothing.
+  if (data.kind === 'site' && (key === 'continuity' || key === 'dc-current'))
+    return shown(instrument, key, 0.004 + 0.003 * chance(seedOf(`${part.id}:${at_ms}`))(), at_ms)
+  return { state: 'refused', code: 'standin-not-here' }
+}
+
+/** Whether a part's insulation or bonding was built without a fault; the part's id is the seed. */
+export function wasBuiltSound(what: 'insulation' | 'bonding', partId: string): boolean {
+  return 100 * chance(seedOf(`${partId}:${what}`))() >= (what === 'insulation' ? LEAKS : POOR_JOINTS)
+}
+
+/** Shows a value as the instrument does: over its range as a bound. */
+function shown(instrument: Instrument, key: Measurable, value: number, at_ms: number): Pressed {
+  const range = instrument.ranges.find((one) => one.measures === key)
+  if (!range) return { state: 'refused', code: 'standin-not-here' }
+  const noise = scatter(chance(seedOf(`${instrument.id}:${key}:${at_ms}`))) / 3
+  const read = value * (1 + (noise * range.accuracy.ofReading_pct) / 300)
+  const over = read > range.most
+  const text = over ? `>${range.most}` : read.toFixed(range.decimals)
+  const at = new Date(at_ms).toISOString()
+  return {
+    state: 'shown',
+    sample: {
+      quantity: key,
+      value: over ? range.most : Number(text),
+      bound: over ? 'more-than' : 'exact',
+      unit: feedUnits[key],
+      at,
+      text,
+    },
+  }
+}
+
+const leadsOf = ({ nulled = true }: Connection): number => (nulled ? 0 : LEADS_ohm)
+
+/** Conductor and joints as built; a few rows have a joint that was never tightened. */
+function rowResistance(partId: string, row: Extract<PartData, { kind: 'row' }>, { mended }: Connection): number {
+  const next = chance(seedOf(`${partId}:bonding`))
+  const { length_m, area_mm2, joints } = row.conductor ?? { length_m: 18, area_mm2: 6, joints: 4 }
+  const isPoor = !wasBuiltSound('bonding', partId) && !mended
+  const copper = (COPPER_ohm_mm2_per_m * length_m) / area_mm2
+  return copper + joints * (0.01 + 0.03 * next()) + (isPoor ? 1.5 + 4 * next() : 0)
+}
+
+/** Leakage of all modules in parallel; a few strings have a damp plug. Each press is a little higher: the array charges. */
+function insulation(
+  instrument: Instrument,
+  partId: string,
+  string: StringData,
+  at_ms: number,
+  { mended }: Connection,
+): Pressed {
+  const next = chance(seedOf(`${partId}:insulation`))
+  const leaks = !wasBuiltSound('insulation', partId) && !mended
+  const sound_Mohm = (2500 + 6500 * next()) / string.modulesInSeries
+  const value = leaks ? 0.2 + 0.5 * next() : Math.min(sound_Mohm, 2 * INSULATION_MOST_Mohm)
+  return shown(instrument, 'insulation', value, at_ms)
+}

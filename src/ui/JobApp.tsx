@@ -1,0 +1,207 @@
+'use client'
+import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { stepById } from '@/core/steps'
+import { partsOfKind } from '@/core/plant/projection'
+import type { Evaluation } from '@/core/evaluation/types'
+import type { Instrument } from '@/core/record/instrument'
+import { type Verdict, worst } from '@/core/verdict/verdict'
+import { figure, say } from '@/words/say'
+import { ask } from './device/api'
+import { JobStore, type Snapshot } from './device/jobStore'
+import { useMe } from './device/me'
+import type { Me } from './device/store'
+import { Line } from './line/Line'
+import { type Live, LiveFeed } from './live/liveFeed'
+import { Mark, ZonePatterns } from './mark/Mark'
+import { RunScreen } from './run/RunScreen'
+import { Rejected } from './shell/Rejected'
+import { useKeys } from './shell/keys'
+import { LiveCells } from './shell/LiveCells'
+import { type JobRoute, useJobRoute } from './shell/route'
+import { SavedCell } from './shell/SavedCell'
+import { Strip } from './shell/Strip'
+import { WhoCell } from './shell/WhoCell'
+
+// What the bench does not need comes when it is opened; without reception from the device's cache.
+const PlantScreen = lazy(() => import('./plant/PlantScreen').then((module) => ({ default: module.PlantScreen })))
+const RecordScreen = lazy(() => import('./record/RecordScreen').then((module) => ({ default: module.RecordScreen })))
+const KeysDialog = lazy(() => import('./shell/KeysDialog').then((module) => ({ default: module.KeysDialog })))
+
+const Quiet = ({ children }: { children: React.ReactNode }) => <div className="center-page quiet">{children}</div>
+
+/** One job: plant, run and record behind one address, working from the device's own copy of the facts. */
+export function JobApp() {
+  const who = useMe()
+  const [route, go] = useJobRoute()
+  if (route === undefined || who.state === 'loading') return <Quiet>{say('loading.job')}</Quiet>
+  if (route === null) return <Quiet>{say('job.none')}</Quiet>
+  if (who.state !== 'in') return <Quiet>{say('loading.job')}</Quiet>
+  return <OpenedJob key={route.jobId} me={who.me} route={route} go={go} />
+}
+
+function useStore(jobId: string, me: Me): [JobStore, Snapshot] {
+  const store = useMemo(() => new JobStore(jobId, me), [jobId, me])
+  useEffect(() => {
+    void store.open()
+    return () => store.close()
+  }, [store])
+  return [store, useSyncExternalStore(store.subscribe, store.read, store.read)]
+}
+
+function useLive(jobId: string, store: JobStore): [LiveFeed, Live] {
+  const feed = useMemo(() => new LiveFeed(jobId, () => store.read().facts?.instruments ?? []), [jobId, store])
+  useEffect(() => {
+    feed.open()
+    return () => feed.close()
+  }, [feed])
+  return [feed, useSyncExternalStore(feed.subscribe, feed.read, feed.read)]
+}
+
+function useClock(every_ms: number): number {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), every_ms)
+    return () => clearInterval(timer)
+  }, [every_ms])
+  return now
+}
+
+/** The kit's light meter, where none is paired here already. */
+function meterToBring(kit: readonly Instrument[], paired: readonly string[]): Instrument | null {
+  const meters = kit.filter((one) => one.ranges.some((range) => range.measures === 'irradiance'))
+  return meters.some((one) => paired.includes(one.id)) ? null : (meters[0] ?? null)
+}
+
+const MOST_LANES = 3
+
+/** Over three strings the lanes carry the three worst. */
+function lanesOf(evaluation: Evaluation): Verdict[] {
+  const byPart = new Map<string, Verdict[]>()
+  for (const one of evaluation.steps) {
+    if (one.part.data.kind !== 'string') continue
+    byPart.set(one.part.id, [...(byPart.get(one.part.id) ?? []), one.verdict])
+  }
+  const verdicts = [...byPart.values()].map((list) => worst(list))
+  if (verdicts.length <= MOST_LANES) return verdicts
+  const rank = (verdict: Verdict): number =>
+    ['outside', 'close', 'held-back', 'not-yet', 'within', 'left-out'].indexOf(verdict)
+  return verdicts.sort((a, b) => rank(a) - rank(b)).slice(0, MOST_LANES)
+}
+
+function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRoute): void }) {
+  const [store, snapshot] = useStore(route.jobId, me)
+  const [feed, live] = useLive(route.jobId, store)
+  const now = useClock(1000)
+  const [keysOpen, setKeysOpen] = useState(false)
+  const { facts, evaluation } = snapshot
+
+  const stationNow = route.view === 'run' && route.step ? (stepById(route.step)?.station ?? null) : null
+  const toStation = (step: number): void => {
+    if (!evaluation) return
+    const names = evaluation.stations.map((one) => one.station)
+    const here = stationNow ? names.indexOf(stationNow) : -1
+    const next = names[Math.max(0, Math.min(names.length - 1, here + step))]
+    if (next) openStation(next)
+  }
+  const openStation = (station: string): void => {
+    const first =
+      evaluation?.steps.find((one) => one.step.station === station && !one.done) ??
+      evaluation?.steps.find((one) => one.step.station === station)
+    if (first) go({ ...route, view: 'run', step: first.step.id, partId: first.part.id })
+    else go({ ...route, view: 'plant', step: null, partId: null })
+  }
+  useKeys({
+    '?': () => setKeysOpen(true),
+    t: () => window.location.assign('/'),
+    '[': () => toStation(-1),
+    ']': () => toStation(1),
+    g: () => go({ ...route, view: 'record', step: null, partId: null }),
+  })
+
+  if (snapshot.phase === 'missing') return <Quiet>{snapshot.why ?? say('job.no-reception')}</Quiet>
+  if (!facts || !evaluation) return <Quiet>{say('loading.job')}</Quiet>
+  const strings = partsOfKind(evaluation.parts, 'string')
+  const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
+  const lanes = lanesOf(evaluation)
+  const shared = { store, snapshot, facts, evaluation, route, go }
+  const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
+  return (
+    <div className="app fixed">
+      <ZonePatterns />
+      <Strip
+        title={`${facts.job.number} ${facts.job.name}`}
+        about={
+          strings.length > 0
+            ? say('job.about', { kWp: figure(peak_W / 1000, 1), strings: strings.length })
+            : facts.job.place
+        }
+        who={<WhoCell me={me} />}
+      >
+        <LiveCells
+          live={live}
+          now={now}
+          meter={snapshot.right === 'viewer' ? null : meterToBring(facts.instruments, live.paired)}
+          onPair={(meter) =>
+            void ask(`/api/jobs/${route.jobId}/pair`, { instrumentId: meter.id }).catch(() => undefined)
+          }
+        />
+        <SavedCell snapshot={snapshot} timeZone={facts.job.timeZone} />
+      </Strip>
+      <div className="linerow">
+        <a className="end back" href="/">
+          <svg width="28" height="24" viewBox="-14 -12 28 24" aria-hidden="true">
+            <path d="M10 0H-9M-2-8-10 0-2 8" fill="none" stroke="var(--ink)" strokeWidth="2.6" />
+          </svg>
+          <b>{say('line.today')}</b>
+        </a>
+        {evaluation.stations.length > 0 ? (
+          <Line
+            stations={evaluation.stations}
+            now={stationNow}
+            lanes={lanes}
+            count={strings.length > MOST_LANES ? say('line.count', { count: strings.length }) : ''}
+            onOpen={openStation}
+          />
+        ) : (
+          <div style={{ display: 'grid', placeItems: 'center' }} className="quiet">
+            {say('line.empty')}
+          </div>
+        )}
+        <div style={{ display: 'grid' }} className="ends">
+          <button
+            type="button"
+            className={`end rec ${route.view === 'record' ? 'now' : ''}`}
+            onClick={() => go({ ...route, view: 'record', step: null, partId: null })}
+          >
+            <b>{say('line.record')}</b>
+            <span>
+              <Mark verdict={allFresh ? 'within' : 'held-back'} size={16} named={false} />{' '}
+              {say(allFresh ? 'line.signed' : 'line.not-signed')}
+            </span>
+          </button>
+          <button
+            type="button"
+            className={`end rec ${route.view === 'plant' ? 'now' : ''}`}
+            style={{ borderTop: 'var(--hl) solid var(--hair)' }}
+            onClick={() => go({ ...route, view: 'plant', step: null, partId: null })}
+          >
+            <b>{say('line.plant')}</b>
+          </button>
+        </div>
+      </div>
+      <main className="job-main">
+        <Rejected store={store} snapshot={snapshot} />
+        <div className="screen">
+          {route.view === 'run' && <RunScreen {...shared} live={live} feed={feed} now={now} />}
+          <Suspense fallback={<div className="pane quiet">{say('loading.job')}</div>}>
+            {route.view === 'plant' && <PlantScreen {...shared} />}
+            {route.view === 'record' && (
+              <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
+            )}
+          </Suspense>
+        </div>
+      </main>
+      <Suspense>{keysOpen && <KeysDialog onClose={() => setKeysOpen(false)} />}</Suspense>
+    </div>
+  )
+}

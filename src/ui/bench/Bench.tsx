@@ -1,0 +1,193 @@
+'use client'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { causes } from '@/core/evaluate'
+import type { Body } from '@/core/record/entry'
+import { slotsShown } from '@/core/steps/step'
+import type { Verdict } from '@/core/verdict/verdict'
+import { say, sayCode } from '@/words/say'
+import { Hookup } from '../hookup/Hookup'
+import { Rule } from '../rule/Rule'
+import { useKeys } from '../shell/keys'
+import { Actions } from './Actions'
+import type { BenchProps } from './types'
+import { ConditionsBox } from './ConditionsBox'
+import { draftFlags, instrumentsFor, isStarted, measuredBy } from './draft'
+import { Keypad } from './Keypad'
+import { Cautions, DecimalAsk, InstrumentCell, TagShape } from './pieces'
+import { SlotBlocks } from './SlotBlocks'
+import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
+import { type Taking, useTaking } from './useTaking'
+import { VerdictBand } from './VerdictBand'
+
+/** One test on one part: hook-up, cautions, slots, rule, verdict, and what to do. The same bench for every test. */
+export function Bench(props: BenchProps) {
+  const { facts, evaluation, one, actions, canWrite } = props
+  const { step } = one
+  const [ticked, setTicked] = useState<readonly string[]>([])
+  const [padOpen, setPadOpen] = useState(false)
+  const hard = (step.cautions as readonly { id: string; hard: boolean }[]).filter((caution) => caution.hard)
+  const ready = hard.every((caution) => ticked.includes(caution.id))
+  const taking = useTaking(props, ready)
+  const { draft, state, live, next, canKeep } = taking
+  const shut = one.gates.find((gate) => !gate.met)
+  const kit = instrumentsFor(facts, measuredBy(step), Date.now())
+  const tool = kit.find((instrument) => instrument.id === props.instrumentId) ?? null
+  const shown = taking.taking ? null : one.counting
+  const verdict: Verdict = taking.taking ? (live?.verdict ?? (shut ? 'held-back' : 'not-yet')) : one.verdict
+  const wanting = taking.taking && !canKeep && canWrite && !shut?.hard && next !== null
+  const begin = tool?.standIn && next?.measures ? () => void taking.press() : () => taking.goTo(next)
+  const main = canKeep ? () => void taking.keepNow() : wanting ? begin : actions.next
+  const keepNoted = (): void => {
+    if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
+  }
+  const shownSlots = slotsShown(step, shown ? choicesOf(shown.entry.body) : draft.choices)
+  const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
+  const numbers = shownSlots.filter((slot) => slot.kind === 'number')
+  const number =
+    active ?? numbers.find((slot) => state.open.includes(slot)) ?? numbers.find((slot) => !draft.texts[slot.id])
+
+  useKeys({
+    Enter: main,
+    r: () => canWrite && taking.again(),
+    k: keepNoted,
+    n: actions.next,
+    b: actions.back,
+    l: () => canWrite && actions.leaveOut(),
+    s: () => canWrite && actions.mend(),
+    a: () => canWrite && actions.sequence(),
+    '/': () => setPadOpen((open) => !open),
+    c: () => canWrite && actions.typeConditions(),
+    p: () => void taking.press(),
+    ...Object.fromEntries([1, 2, 3, 4].map((place) => [String(place), () => taking.digit(place)])),
+  })
+
+  const judgement = one.computed ?? one.counting?.judgement
+  const rule = taking.taking ? (live?.rule ?? expectedRule(props)) : (judgement?.rule ?? null)
+
+  return (
+    <section className="bench" aria-labelledby="bench-title">
+      <div className="ttl">
+        <div>
+          <h1 id="bench-title">{sayCode('step', `${step.id}.title`, { tag: one.part.data.tag })}</h1>
+          <p>
+            <span className={`tag ${step.tag === 'dead' ? '' : 'live'}`}>
+              <TagShape dead={step.tag === 'dead'} />
+              {sayCode('tag', step.tag)}
+            </span>
+            {props.stepNumber}. {sayCode('step', `${step.id}.about`)}
+          </p>
+        </div>
+      </div>
+      <div className="hook">
+        <figure>
+          <Hookup hookup={step.hookup} part={one.part.data} />
+        </figure>
+        <Cautions step={step} ticked={ticked} setTicked={setTicked} />
+      </div>
+      {step.slots.length > 0 && (
+        <SlotBlocks
+          slots={shownSlots}
+          facts={facts}
+          taking={taking}
+          shown={shown}
+          ready={ready}
+          canWrite={canWrite}
+          padOpen={padOpen}
+          onPad={() => setPadOpen((open) => !open)}
+        >
+          {kit.length > 0 || measuredBy(step) ? (
+            <InstrumentCell kit={kit} tool={tool} canWrite={canWrite} onTool={props.setInstrument} />
+          ) : null}
+          {step.needsConditions && (
+            <ConditionsBox
+              conditions={shown ? shown.entry.body.conditions : taking.at}
+              module={one.part.data.kind === 'string' ? one.part.data.moduleType.data : null}
+              taken={shown !== null || isStarted(draft)}
+              apart_s={
+                shown?.entry.body.conditions
+                  ? Math.abs(Date.parse(shown.entry.body.conditions.at) - Date.parse(shown.entry.deviceTime)) / 1000
+                  : null
+              }
+              onOpen={() => taking.taking && canWrite && actions.typeConditions()}
+            />
+          )}
+        </SlotBlocks>
+      )}
+      {taking.saidPress && (
+        <p className="said bad" role="alert">
+          {taking.saidPress}
+        </p>
+      )}
+      {taking.taking &&
+        shownSlots.map((slot) => (
+          <DecimalAsk
+            key={slot.id}
+            draft={draft}
+            state={state}
+            slot={slot.id}
+            onChoose={(text) => taking.change({ texts: { ...draft.texts, [slot.id]: text } })}
+          />
+        ))}
+      {taking.confirming && state.check?.state === 'ask' && (
+        <div className="ask" role="alert" data-testid="ask">
+          <p>{sayCode('ask', state.check.code, state.check.figures)}</p>
+          <Button onClick={() => void taking.keepNow(confirmedOf(taking))}>{say('ask.keep')}</Button>
+          <Button onClick={taking.again}>{say('ask.correct')}</Button>
+        </div>
+      )}
+      {rule && (
+        <Rule
+          rule={rule}
+          verdict={verdict}
+          decimals={decimalsOf(rule.unit)}
+          ghosts={shown ? causes(facts, evaluation, one).slice(0, 1) : []}
+          others={sistersOnRule(evaluation, one, rule)}
+        />
+      )}
+      <VerdictBand
+        verdict={verdict}
+        sentence={sentenceOf(props, taking.taking, live, shut)}
+        flags={taking.taking ? draftFlags(draft, live?.flags ?? []) : one.flags}
+      >
+        {taking.taking && shut && !shut.hard && canWrite && !live && (
+          <Button className="small" onClick={() => actions.override(shut.id)}>
+            {say('action.go-on')}
+          </Button>
+        )}
+      </VerdictBand>
+      <div className="under">
+        {(padOpen || props.side) && taking.taking && number && canWrite && (
+          <div className={padOpen ? '' : 'narrow'}>
+            <Keypad
+              text={draft.texts[number.id] ?? ''}
+              onText={(text) => taking.change({ texts: { ...draft.texts, [number.id]: text } })}
+            />
+          </div>
+        )}
+        <div className="narrow">{props.side}</div>
+      </div>
+      <Actions
+        one={one}
+        taking={taking}
+        tool={tool}
+        ready={ready}
+        canWrite={canWrite}
+        wanting={wanting}
+        shutHard={shut?.hard === true}
+        shownSlots={shownSlots}
+        actions={actions}
+        begin={begin}
+        keepNoted={keepNoted}
+      />
+    </section>
+  )
+}
+
+const confirmedOf = ({ state }: Taking): string[] => (state.check?.state === 'ask' ? [state.check.code] : [])
+
+function choicesOf(body: Body<'reading'>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(body.slots).flatMap(([id, value]) => ('choice' in value ? [[id, value.choice]] : [])),
+  )
+}

@@ -1,0 +1,145 @@
+'use client'
+import type { ReactNode } from 'react'
+import type { ReadingEvaluation } from '@/core/evaluation/types'
+import type { Facts } from '@/core/record/facts'
+import type { Slot } from '@/core/steps/step'
+import { say } from '@/words/say'
+import { isCheck, obstacle, optionsOf, wantsWords } from './draft'
+import { PadShape } from './pieces'
+import { decimalsOf } from './sentences'
+import { CheckRow, ChoiceRow, ChoiceSlot, NumberSlot } from './Slots'
+import type { Taking } from './useTaking'
+
+type Props = {
+  slots: readonly Slot[]
+  facts: Facts
+  taking: Taking
+  /** The kept reading which is shown, null while one is taken. */
+  shown: ReadingEvaluation | null
+  ready: boolean
+  canWrite: boolean
+  padOpen: boolean
+  onPad(): void
+  /** Instrument and conditions: they stand beside the first figures. */
+  children: ReactNode
+}
+
+/** Slots that follow one another and look alike, drawn as one block. */
+function blocksOf(slots: readonly Slot[]): Slot[][] {
+  const kindOf = (slot: Slot): string => (isCheck(slot) ? 'check' : slot.kind)
+  const blocks: Slot[][] = []
+  for (const slot of slots) {
+    const last = blocks.at(-1)
+    if (last && kindOf(last[0]!) === kindOf(slot)) last.push(slot)
+    else blocks.push([slot])
+  }
+  return blocks
+}
+
+/** A lone answer is as big as a lone figure; answers among others are rows. */
+export function SlotBlocks(props: Props) {
+  const { slots, children } = props
+  const blocks = blocksOf(slots)
+  const first = blocks.findIndex(([slot]) => slot!.kind === 'number')
+  const lone = slots.length === 1
+  return (
+    <>
+      {blocks.map((block, k) => {
+        const [slot] = block
+        if (slot!.kind === 'number' || lone) {
+          const many = block.length > 1
+          return (
+            <div key={slot!.id} className={`slots ${many ? 'many' : ''}`}>
+              {block.map((one) => (
+                <BigSlot key={one.id} {...props} slot={one} />
+              ))}
+              {(k === first || lone) && children}
+            </div>
+          )
+        }
+        return (
+          <div key={slot!.id} className={isCheck(slot!) ? 'checks' : 'rows'}>
+            {block.map((one) => (
+              <RowSlot key={one.id} {...props} slot={one} />
+            ))}
+          </div>
+        )
+      })}
+      {first < 0 && !lone && <div className="slots after">{children}</div>}
+    </>
+  )
+}
+
+function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }: Props & { slot: Slot }) {
+  const { draft } = taking
+  const readOnly = !canWrite || !taking.taking
+  const open = ready || !taking.taking
+  const kept = shown?.entry.body.slots[slot.id]
+  if (slot.kind === 'choice') {
+    return (
+      <ChoiceSlot
+        slot={slot}
+        options={optionsOf(slot, facts)}
+        value={shown ? (kept && 'choice' in kept ? kept.choice : null) : (draft.choices[slot.id] ?? null)}
+        open={open}
+        readOnly={readOnly}
+        onChoose={(choice) => taking.change({ choices: { ...draft.choices, [slot.id]: choice } })}
+      />
+    )
+  }
+  const rule = taking.taking ? taking.live?.rule : shown?.judgement.rule
+  const whisker = rule?.measured && rule.unit === slot.unit && rule.measured.whisker > 0 ? rule.measured.whisker : null
+  return (
+    <NumberSlot
+      slot={slot}
+      text={shown ? (kept && 'text' in kept ? kept.text : '') : (draft.texts[slot.id] ?? '')}
+      whisker={whisker}
+      decimals={decimalsOf(slot.unit)}
+      open={open}
+      readOnly={readOnly}
+      message={taking.taking ? obstacle(taking.state, slot) : null}
+      onFocus={() => taking.setActive(slot.id)}
+      tools={
+        canWrite && (
+          <button
+            type="button"
+            className="pad"
+            aria-label={say('keypad.open')}
+            aria-expanded={padOpen}
+            onClick={() => {
+              taking.setActive(slot.id)
+              onPad()
+            }}
+          >
+            <PadShape />
+          </button>
+        )
+      }
+      onText={(text) => taking.change({ texts: { ...draft.texts, [slot.id]: text } })}
+    />
+  )
+}
+
+function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot }) {
+  if (slot.kind !== 'choice') return null
+  const { draft } = taking
+  const kept = shown?.entry.body.slots[slot.id]
+  const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : (draft.choices[slot.id] ?? null)
+  const row = {
+    slot,
+    value,
+    options: optionsOf(slot, facts),
+    readOnly: !canWrite || !taking.taking,
+    isNext: taking.taking && taking.next?.id === slot.id,
+    onChoose: (choice: string) => taking.change({ choices: { ...draft.choices, [slot.id]: choice } }),
+  }
+  if (!isCheck(slot)) return <ChoiceRow {...row} />
+  return (
+    <CheckRow
+      {...row}
+      note={shown ? (kept && 'choice' in kept ? (kept.note ?? '') : '') : (draft.notes[slot.id] ?? '')}
+      wantsWords={taking.taking && wantsWords(slot, draft)}
+      onNote={(note) => taking.change({ notes: { ...draft.notes, [slot.id]: note } })}
+    />
+  )
+}

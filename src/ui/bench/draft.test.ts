@@ -1,0 +1,191 @@
+import { describe, expect, it } from 'vitest'
+import { evaluate, stepKey } from '@/core/evaluate'
+import type { PartData } from '@/core/plant/part'
+import type { LiveSample } from '@/core/record/feed'
+import type { Instrument } from '@/core/record/instrument'
+import type { ChoiceSlot, Slot } from '@/core/steps/step'
+import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import {
+  carriedInto,
+  type Draft,
+  emptyDraft,
+  instrumentsFor,
+  obstacle,
+  optionsOf,
+  readDraft,
+  wantsWords,
+  withSample,
+} from './draft'
+
+const site: PartData = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 }
+const tool = (tag: string, due: string | null, measures: 'dc-voltage' | 'insulation' = 'dc-voltage'): Instrument => ({
+  id: testId(Number(tag)),
+  tag,
+  name: 'Tester',
+  serial: '',
+  calibrationDue: due,
+  standIn: false,
+  ranges: [{ measures, accuracy: { ofReading_pct: 1, digits: 1 }, most: 1000, decimals: 1 }],
+  leadSets: [{ id: `set-${tag}`, name: `Leads of ${tag}` }],
+})
+
+function bench(step: string, build = new FactsBuilder(), data: PartData | null = null) {
+  const id = data ? build.part(data) : build.string('1')
+  const facts = build.facts({ instruments: [tool('7', '2030-01-01'), tool('9', '2020-01-01')] })
+  const evaluation = evaluate(facts, START_ms)
+  return { id, facts, evaluation, one: evaluation.byKey.get(stepKey(step, id))! }
+}
+const draft = (part: Partial<Draft>): Draft => ({ ...emptyDraft(null), started: true, ...part })
+const slotOf = (step: string, id: string): Slot => bench(step).one.step.slots.find((slot: Slot) => slot.id === id)!
+
+describe('a draft', () => {
+  it('of nothing is no reading, and all its slots are open', () => {
+    const { one, facts } = bench('pv-insulation')
+    const state = readDraft(emptyDraft(null), one, facts, null)
+    expect(state.body).toBeNull()
+    expect(state.open.map((slot) => slot.id)).toEqual(['method', 'set-voltage', 'behaviour', 'surface', 'surge'])
+  })
+
+  it('asks for the figures of the method that was chosen, and for no others', () => {
+    const { one, facts } = bench('pv-insulation')
+    const open = (method: string): string[] =>
+      readDraft(draft({ choices: { method } }), one, facts, null).open.map((slot) => slot.id)
+    expect(open('joined-to-earth')).toContain('joined')
+    expect(open('joined-to-earth')).not.toContain('positive-to-earth')
+    expect(open('each-to-earth')).toEqual(expect.arrayContaining(['negative-to-earth', 'positive-to-earth']))
+  })
+
+  it('keeps no figure of a method that was given up', () => {
+    const { one, facts } = bench('pv-insulation')
+    const texts = { joined: '300', 'negative-to-earth': '200' }
+    const state = readDraft(draft({ choices: { method: 'joined-to-earth' }, texts }), one, facts, null)
+    expect(Object.keys(state.body!.slots)).toEqual(['method', 'joined'])
+  })
+
+  it('is no reading while a figure cannot be read, and says which', () => {
+    const { one, facts } = bench('operating')
+    const state = readDraft(draft({ texts: { current: '8.1', voltage: 'abc' } }), one, facts, conditions())
+    expect(state.body).toBeNull()
+    expect(obstacle(state, slotOf('operating', 'voltage'))).toContain('is not a figure')
+    expect(obstacle(state, slotOf('operating', 'current'))).toBeNull()
+  })
+
+  it('says at its own slot what is refused', () => {
+    const { one, facts } = bench('pv-insulation')
+    const texts = { 'negative-to-earth': '300', 'positive-to-earth': '-2' }
+    const state = readDraft(draft({ choices: { method: 'each-to-earth' }, texts }), one, facts, null)
+    expect(obstacle(state, slotOf('pv-insulation', 'positive-to-earth'))).toContain('negative')
+    expect(obstacle(state, slotOf('pv-insulation', 'negative-to-earth'))).toBeNull()
+  })
+
+  it('says where a string was read, and nothing of the kind for a site', () => {
+    const at = bench('pv-voc')
+    expect(readDraft(draft({ texts: { voltage: '380' } }), at.one, at.facts, null).body!.place).toBe('plugs')
+    const place = bench('safe-isolation', new FactsBuilder(), site)
+    const state = readDraft(draft({ choices: { 'ac-off': 'as-it-should' } }), place.one, place.facts, null)
+    expect(state.body!.place).toBeNull()
+  })
+})
+
+describe('a line that is not as it should be', () => {
+  const { one, facts } = bench('inspection', new FactsBuilder(), site)
+  const line = one.step.slots[0] as ChoiceSlot
+
+  it.each([
+    ['as-it-should', '', false],
+    ['not-as-it-should', '', true],
+    ['not-as-it-should', 'x', true],
+    ['not-as-it-should', 'cracked', false],
+    ['check-left-out', ' ', true],
+    ['check-left-out', 'no ladder', false],
+  ])('%s with "%s" wants words: %s', (choice, note, wants) => {
+    expect(wantsWords(line, { choices: { [line.id]: choice }, notes: { [line.id]: note } })).toBe(wants)
+  })
+
+  it('keeps its words in the reading', () => {
+    const given = draft({ choices: { [line.id]: 'not-as-it-should' }, notes: { [line.id]: ' cracked ' } })
+    expect(readDraft(given, one, facts, null).body!.slots[line.id]).toEqual({
+      choice: 'not-as-it-should',
+      note: 'cracked',
+    })
+  })
+})
+
+describe('what is carried over', () => {
+  const slots = {
+    method: { choice: 'joined-to-earth' },
+    'set-voltage': { choice: 'v500' },
+    behaviour: { choice: 'risen-to-it' },
+    surface: { choice: 'damp' },
+    surge: { choice: 'none-there' },
+  }
+
+  it('is how the last string of this visit was set up, and never what it showed', () => {
+    const build = new FactsBuilder()
+    const first = build.string('1')
+    build.reading('pv-insulation', first, { slots })
+    const { evaluation, one, facts } = bench('pv-insulation', build)
+    const carried = carriedInto(one, evaluation.steps, facts.visits.at(-1)!.id)
+    expect(carried.choices).toEqual({
+      method: 'joined-to-earth',
+      'set-voltage': 'v500',
+      surface: 'damp',
+      surge: 'none-there',
+    })
+    expect(carriedInto(one, evaluation.steps, 'another visit').choices).toEqual({})
+  })
+
+  it('is a list of checks as it was last answered, words and all', () => {
+    const build = new FactsBuilder()
+    const id = build.part(site)
+    build.reading('close-out', id, {
+      slots: { 'sensors-back': { choice: 'not-as-it-should', note: 'still up' }, handover: { choice: 'as-it-should' } },
+    })
+    const evaluation = evaluate(build.facts(), START_ms)
+    const carried = carriedInto(evaluation.byKey.get(stepKey('close-out', id))!, evaluation.steps, undefined)
+    expect(carried).toEqual({
+      choices: { 'sensors-back': 'not-as-it-should', handover: 'as-it-should' },
+      notes: { 'sensors-back': 'still up' },
+    })
+  })
+})
+
+describe('a sample of an instrument', () => {
+  const sample = (value: number, text: string): LiveSample => ({
+    instrumentId: testId(7),
+    quantity: 'dc-voltage',
+    read: { text, value, bound: 'exact', unit: 'V' },
+    at: new Date(START_ms).toISOString(),
+  })
+
+  it('fills its slot with the text of the display', () => {
+    const filled = withSample(emptyDraft(null), slotOf('pv-voc', 'voltage'), sample(380, '380.0'), true)
+    expect(filled).toMatchObject({ texts: { voltage: '380.0' }, how: 'stand-in', started: true })
+  })
+
+  it('answers a polarity by its sign', () => {
+    const slot = slotOf('pv-polarity', 'polarity')
+    expect(withSample(emptyDraft(null), slot, sample(-1, '-1'), false).choices).toEqual({ polarity: 'reversed' })
+    expect(withSample(emptyDraft(null), slot, sample(1, '1'), false)).toMatchObject({
+      choices: { polarity: 'correct' },
+      how: 'feed',
+    })
+  })
+})
+
+describe('the kit at the bench', () => {
+  const { facts } = bench('pv-voc')
+
+  it('offers those that measure it, in date first', () => {
+    expect(instrumentsFor(facts, 'dc-voltage', START_ms).map((one) => one.tag)).toEqual(['7', '9'])
+    expect(instrumentsFor(facts, 'insulation', START_ms)).toEqual([])
+    expect(instrumentsFor(facts, null, START_ms)).toEqual([])
+  })
+
+  it('offers its lead sets, or the only leads there are', () => {
+    const place = bench('lead-null', new FactsBuilder(), site)
+    const slot = place.one.step.slots[0] as ChoiceSlot
+    expect(optionsOf(slot, place.facts).map((one) => one.name)).toEqual(['Leads of 7', 'Leads of 9'])
+    expect(optionsOf(slot, { ...place.facts, instruments: [] })).toHaveLength(1)
+  })
+})

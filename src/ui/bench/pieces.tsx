@@ -1,0 +1,153 @@
+'use client'
+import { Button } from 'antd'
+import type { StepEvaluation } from '@/core/evaluation/types'
+import type { Instrument } from '@/core/record/instrument'
+import { say, sayCode } from '@/words/say'
+import { Mark } from '../mark/Mark'
+import { shortDay } from '../shell/time'
+import type { Draft, DraftState } from './draft'
+
+/** A bolt where it is live, a padlock where it is dead. */
+export function TagShape({ dead }: { dead: boolean }) {
+  return (
+    <svg width="12" height="14" viewBox="0 0 12 14" aria-hidden="true">
+      {dead ? (
+        <path d="M1 6H11V13H1ZM3 6V4a3 3 0 0 1 6 0V6" fill="none" stroke="currentColor" strokeWidth="1.8" />
+      ) : (
+        <path d="M7 0 1 8H5L4 14 11 5H7Z" fill="currentColor" />
+      )}
+    </svg>
+  )
+}
+
+export function PadShape() {
+  return (
+    <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+      {[2, 10, 18].flatMap((x) =>
+        [0, 7, 14, 21].map((y) => <rect key={`${x} ${y}`} x={x} y={y} width="5" height="5" fill="currentColor" />),
+      )}
+    </svg>
+  )
+}
+
+/** Until when it is calibrated; one that ran out may be used, and says so here and on the certificate. */
+function Calibrated({ tool }: { tool: Instrument | null }) {
+  const due = tool?.calibrationDue
+  if (!due) return <span className="small quiet">{say('slot.uncalibrated')}</span>
+  const date = shortDay(due, 'UTC')
+  if (isInDate(due)) return <span className="small quiet">{say('slot.until', { date })}</span>
+  return (
+    <span className="small t-outside">
+      <Mark verdict="outside" size={16} named={false} /> {say('today.ran-out', { date })}
+    </span>
+  )
+}
+
+const isInDate = (due: string): boolean => Date.parse(`${due}T23:59:59Z`) >= Date.now()
+
+/** Which instrument reads, and until when it is calibrated. */
+export function InstrumentCell({
+  kit,
+  tool,
+  canWrite,
+  onTool,
+}: {
+  kit: readonly Instrument[]
+  tool: Instrument | null
+  canWrite: boolean
+  onTool(id: string): void
+}) {
+  if (kit.length === 0) return <p className="slot auto small quiet">{say('slot.no-tool')}</p>
+  return (
+    <div className="slot auto">
+      <label className="nm" htmlFor="slot-with">
+        {say(tool?.standIn ? 'slot.instrument-simulated' : 'slot.instrument')}
+      </label>
+      <select
+        id="slot-with"
+        className="slim"
+        value={tool?.id ?? ''}
+        disabled={!canWrite}
+        onChange={(event) => onTool(event.target.value)}
+      >
+        {kit.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.tag} {one.name}
+          </option>
+        ))}
+      </select>
+      <Calibrated tool={tool} />
+    </div>
+  )
+}
+
+type TickProps = { id: string; ticked: readonly string[]; setTicked(list: readonly string[]): void }
+
+/** A hard caution: it must be ticked. */
+export function CautionTick({ id, ticked, setTicked }: TickProps) {
+  return (
+    <label className="one">
+      <input
+        type="checkbox"
+        className="tick"
+        checked={ticked.includes(id)}
+        onChange={(event) => setTicked(event.target.checked ? [...ticked, id] : ticked.filter((one) => one !== id))}
+      />
+      {sayCode('caution', id)}
+    </label>
+  )
+}
+
+/** What stands before the slots: the hard ones must be ticked, the others are said. */
+export function Cautions({
+  step,
+  ticked,
+  setTicked,
+}: {
+  step: StepEvaluation['step']
+  ticked: readonly string[]
+  setTicked(list: readonly string[]): void
+}) {
+  return (
+    <div className="chk">
+      <h3>{say('bench.before')}</h3>
+      {(step.cautions as readonly { id: string; hard: boolean }[]).map(({ id, hard }) =>
+        hard ? (
+          <CautionTick key={id} id={id} ticked={ticked} setTicked={setTicked} />
+        ) : (
+          <p className="one said" key={id}>
+            <Mark verdict="close" size={20} named={false} />
+            {sayCode('caution', id)}
+          </p>
+        ),
+      )}
+    </div>
+  )
+}
+
+/** 1,234 could be either: it is asked about, never guessed. */
+export function DecimalAsk({
+  draft,
+  state,
+  slot,
+  onChoose,
+}: {
+  draft: Draft
+  state: DraftState
+  slot: string
+  onChoose(text: string): void
+}) {
+  const parsed = state.parsed[slot]
+  if (parsed?.state !== 'ask') return null
+  const [decimal, thousand] = parsed.choices.map((one) => String(one.value)) as [string, string]
+  return (
+    <div className="ask" role="alert">
+      <p>{say('refused.thousand-or-decimal', { text: draft.texts[slot] ?? '', decimal, thousand })}</p>
+      {[decimal, thousand].map((text) => (
+        <Button key={text} onClick={() => onChoose(text)}>
+          {text}
+        </Button>
+      ))}
+    </div>
+  )
+}

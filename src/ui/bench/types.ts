@@ -1,0 +1,37 @@
+/** What the bench is given, and what it may ask of the screen around it. */
+import type { ReactNode } from 'react'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Body, Conditions } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import type { Measurable } from '@/core/record/instrument'
+import type { Heard } from '../live/liveFeed'
+
+export type BenchActions = {
+  keep(body: Body<'reading'>): Promise<boolean>
+  next(): void
+  back(): void
+  leaveOut(): void
+  override(gate: string): void
+  confirmPlant(): void
+  typeConditions(): void
+  press(instrumentId: string, measures: Measurable): Promise<string | null>
+  noteThen(keep: (note: string) => void): void
+  /** The automatic sequence of a tester that has one. */
+  sequence(): void
+  mend(): void
+}
+
+export type BenchProps = {
+  facts: Facts
+  evaluation: Evaluation
+  one: StepEvaluation
+  stepNumber: string
+  canWrite: boolean
+  conditions: Conditions | null
+  latest: Partial<Record<Measurable, Heard>>
+  instrumentId: string | null
+  setInstrument(id: string): void
+  actions: BenchActions
+  onLook(look: { body: Body<'reading'> | null }): void
+  side: ReactNode
+}

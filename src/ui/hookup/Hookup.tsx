@@ -1,0 +1,36 @@
+import type { PartData } from '@/core/plant/part'
+import type { Hookup as HookupData } from '@/core/steps/step'
+import { partName, say, sayCode } from '@/words/say'
+import { drawings } from './drawings'
+import { strong } from './shapes'
+
+/** Drawings that show a string with its plugs open. */
+const OPEN = new Set(['string-polarity', 'string-to-voltmeter', 'string-through-switch', 'insulation-to-frame'])
+
+function titleOf(hookup: HookupData, part: PartData): string {
+  if (part.kind === 'string') {
+    return say(OPEN.has(hookup.drawing) ? 'hookup.string-open' : 'hookup.string', {
+      tag: part.tag,
+      modules: part.modulesInSeries,
+    })
+  }
+  const name = partName({ data: part })
+  return name.charAt(0).toUpperCase() + name.slice(1)
+}
+
+/** How a test is connected: the drawing that the step names, with its numbered leads. */
+export function Hookup({ hookup, part }: { hookup: HookupData; part: PartData }) {
+  const drawing = drawings[hookup.drawing]
+  const lead = (balloon: number): string =>
+    sayCode('lead', hookup.leads.find((one) => one.balloon === balloon)?.code ?? '')
+  const words = hookup.leads.map((one) => `${one.balloon}: ${sayCode('lead', one.code)}`).join(', ')
+  const title = titleOf(hookup, part)
+  return (
+    <svg width="306" height="168" viewBox="0 2 306 168" role="img" aria-label={`${title}. ${words}`}>
+      <text x="8" y="17" style={strong}>
+        {title}
+      </text>
+      {drawing?.({ modules: part.kind === 'string' ? part.modulesInSeries : 0, lead })}
+    </svg>
+  )
+}

@@ -1,0 +1,342 @@
+/** One drawing for each hook-up, by name. Balloons carry the numbers of the slots; leads are named in words. */
+import type { ReactNode } from 'react'
+import { say } from '@/words/say'
+import { Balloon, Box, Earth, Meter, Modules, Named, OpenSwitch, Plug, strong, Wire } from './shapes'
+
+type Drawing = (props: { modules: number; lead(balloon: number): string }) => ReactNode
+
+/** A string with its frame earthed and its plugs open, as most tests find it. */
+function OpenString({ modules, joined }: { modules: number; joined?: boolean }) {
+  return (
+    <>
+      <Modules count={modules} />
+      <path d="M9 68H297" fill="none" stroke="var(--within)" strokeWidth="3" strokeDasharray="10 4" />
+      <Plug x={20} sign="+" joined={joined} />
+      <Plug x={281} sign="−" joined={joined} />
+    </>
+  )
+}
+
+/** Modules, DC switch, inverter and AC switch in a row. */
+function Chain({ dcOpen, acOpen, tint }: { dcOpen: boolean; acOpen: boolean; tint?: readonly number[] }) {
+  const at = [6, 102, 170]
+  return (
+    <>
+      {tint?.map((k) => (
+        <rect
+          key={k}
+          x={at[k]! - 2}
+          y={k === 2 ? 32 : 38}
+          width={k === 2 ? 64 : k === 0 ? 78 : 52}
+          height={k === 2 ? 68 : 54}
+          fill="var(--accent-tint)"
+        />
+      ))}
+      <Modules count={3} x={8} y={44} wide={72} />
+      <Wire d="M80 66H104" />
+      <Box x={104} y={44} w={44} h={44}>
+        {dcOpen ? <OpenSwitch x={114} y={72} /> : <Wire d="M104 66H148" />}
+      </Box>
+      <Wire d="M148 66H172" />
+      <Box x={172} y={36} w={56} h={60}>
+        <path d="M172 96L228 36" stroke="var(--ink)" strokeWidth="1.6" />
+        <path d="M180 50h14M180 56h14M206 84q4-9 8 0t8 0" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      </Box>
+      <Wire d="M228 66H252" />
+      <Box x={252} y={44} w={44} h={44}>
+        {acOpen ? <OpenSwitch x={262} y={72} /> : <Wire d="M252 66H296" />}
+      </Box>
+    </>
+  )
+}
+
+const list =
+  (count: number): Drawing =>
+  ({ lead }) => (
+    <>
+      {Array.from({ length: count }, (_, k) => (
+        <Named
+          key={lead(k + 1)}
+          x={22 + (k % 2) * 150}
+          y={128 + Math.floor(k / 2) * 28}
+          n={k + 1}
+          words={lead(k + 1)}
+        />
+      ))}
+    </>
+  )
+
+/** A tester across the open plugs of a string; what it shows tells the test. */
+const openStringAt =
+  (shows: string): Drawing =>
+  ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} />
+      <Meter x={96} y={112} w={110} shows={shows} name={say('hookup.tester')} />
+      <Wire d="M96 138H20V104" lead="red" />
+      <Wire d="M206 138H281V104" lead="black" />
+      <Balloon x={58} y={138} n={1} />
+      <Balloon x={244} y={138} n={2} />
+      <text x="42" y="166">
+        {lead(1)}
+      </text>
+      <text x="226" y="166">
+        {lead(2)}
+      </text>
+    </>
+  )
+
+export const drawings: Record<string, Drawing> = {
+  'string-polarity': openStringAt('+ / −'),
+  'string-to-voltmeter': openStringAt('V d.c.'),
+  'string-through-switch': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} />
+      <Wire d="M20 104V140H96" lead="red" />
+      <Wire d="M281 104V140H226" lead="black" />
+      <Meter x={96} y={112} shows="A d.c." name={say('hookup.tester')} />
+      <Wire d="M188 140H200" lead="black" />
+      <OpenSwitch x={202} y={140} />
+      <Balloon x={58} y={140} n={1} />
+      <text x="4" y="166">
+        {lead(1)}
+      </text>
+      <text x="206" y="164">
+        {lead(2)}
+      </text>
+    </>
+  ),
+  'walk-round': (props) => (
+    <>
+      <path d="M20 74L92 30L164 74" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <path d="M42 56L84 30M52 64L94 36" stroke="var(--ink)" strokeWidth="5" />
+      <path d="M30 74V108H154V74" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <Box x={184} y={56} w={38} h={46} />
+      <Box x={244} y={56} w={38} h={46}>
+        <path d="M252 66h22M252 76h22M252 86h22" stroke="var(--ink)" strokeWidth="2.4" />
+      </Box>
+      <path d="M2 108H304" stroke="var(--ink)" strokeWidth="2.4" />
+      <Balloon x={112} y={40} n={1} />
+      <Balloon x={62} y={78} n={2} />
+      <Balloon x={203} y={44} n={3} />
+      <Balloon x={263} y={44} n={4} />
+      {list(4)(props)}
+    </>
+  ),
+  'design-voltage': (props) => (
+    <>
+      <Chain dcOpen={false} acOpen={false} tint={[0, 1, 2]} />
+      <text x="44" y="40" textAnchor="middle" style={strong}>
+        V
+      </text>
+      <Balloon x={44} y={96} n={1} />
+      <Balloon x={126} y={102} n={2} />
+      <Balloon x={200} y={110} n={3} />
+      {list(3)(props)}
+    </>
+  ),
+  'design-tracker': (props) => (
+    <>
+      <Chain dcOpen={false} acOpen={false} tint={[0, 2]} />
+      <path d="M168 28h64M168 22v12M232 22v12" stroke="var(--ink)" strokeWidth="2" />
+      <Balloon x={44} y={96} n={1} />
+      <Balloon x={200} y={110} n={2} />
+      {list(2)(props)}
+    </>
+  ),
+  'design-current': (props) => (
+    <>
+      <Chain dcOpen={false} acOpen={false} tint={[0, 1, 2]} />
+      <path d="M82 34h20m-7-6 7 6-7 6" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <Balloon x={44} y={96} n={1} />
+      <Balloon x={126} y={102} n={2} />
+      <Balloon x={200} y={110} n={3} />
+      {list(3)(props)}
+    </>
+  ),
+  'design-fuses': (props) => (
+    <>
+      {[36, 60, 84].map((y) => (
+        <g key={y}>
+          <Modules count={4} x={8} y={y - 10} wide={110} high={20} />
+          <Wire d={`M118 ${y}H150M184 ${y}H220`} />
+          <rect
+            x="150"
+            y={y - 6}
+            width="34"
+            height="12"
+            fill="var(--accent-tint)"
+            stroke="var(--ink)"
+            strokeWidth="2"
+          />
+          <path d={`M150 ${y}h34`} stroke="var(--ink)" strokeWidth="1.4" />
+        </g>
+      ))}
+      <path d="M220 30V90" stroke="var(--ink)" strokeWidth="6" />
+      <Balloon x={62} y={104} n={1} />
+      <Balloon x={167} y={104} n={2} />
+      {list(2)(props)}
+    </>
+  ),
+  'design-kit': (props) => (
+    <>
+      <Modules count={5} x={8} y={36} wide={150} />
+      <Meter x={196} y={30} w={100} shows="V  A" name={say('hookup.tester')} />
+      <path d="M158 54H196" stroke="var(--ink)" strokeWidth="2.4" strokeDasharray="5 5" />
+      <Balloon x={82} y={90} n={1} />
+      <Balloon x={246} y={98} n={2} />
+      {list(2)(props)}
+    </>
+  ),
+  'leads-joined': ({ lead }) => (
+    <>
+      <Meter x={107} y={92} shows="Ω" name={say('hookup.meter')} />
+      <Wire d="M107 118H60V60H130" lead="red" />
+      <Wire d="M199 118H246V60H176" lead="black" />
+      <path d="M126 50l28 10-28 10zM180 50l-28 10 28 10z" fill="var(--ink)" />
+      <Balloon x={153} y={36} n={1} />
+      <text x="170" y="41">
+        {lead(1)}
+      </text>
+    </>
+  ),
+  isolation: (props) => (
+    <>
+      <Chain dcOpen acOpen />
+      <path d="M84 54q8-14 16 0v24q-8 14-16 0z" fill="none" stroke="var(--accent)" strokeWidth="3" />
+      <Balloon x={274} y={104} n={1} />
+      <Balloon x={126} y={104} n={2} />
+      <Balloon x={92} y={100} n={3} />
+      {list(3)(props)}
+    </>
+  ),
+  'sensor-in-plane': ({ lead }) => (
+    <>
+      <path d="M24 150L190 66" stroke="var(--ink)" strokeWidth="7" />
+      <path d="M24 150H200" stroke="var(--hair)" strokeWidth="2" />
+      <path d="M70 150a46 46 0 0 0-6-21" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <rect x="150" y="62" width="34" height="10" transform="rotate(-27 167 67)" fill="var(--accent)" />
+      <path d="M104 116l10 18" stroke="var(--ink)" strokeWidth="4" />
+      <circle cx="40" cy="44" r="17" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <path d="M40 30l5 14-5 14-5-14z" fill="var(--ink)" />
+      <Named x={206} y={64} n={1} words={lead(1).split(' ')[0]!} />
+      <text x="196" y="90">
+        {lead(1).split(' ').slice(1).join(' ')}
+      </text>
+      <Named x={74} y={34} n={2} words={lead(2)} />
+      <Named x={132} y={142} n={3} words={lead(3)} />
+    </>
+  ),
+  'earth-to-row': ({ lead }) => (
+    <>
+      <Modules count={6} y={28} wide={200} x={92} />
+      <path d="M88 70H294" stroke="var(--ink)" strokeWidth="4" />
+      <path d="M88 70V120" stroke="var(--within)" strokeWidth="3" strokeDasharray="10 4" />
+      <Box x={18} y={108} w={70} h={22} />
+      <Earth x={36} y={144} />
+      <Meter x={156} y={96} shows="Ω" name={say('hookup.meter')} />
+      <Wire d="M156 126H62V120" lead="red" />
+      <Wire d="M248 120H276V74" lead="black" />
+      <Balloon x={28} y={96} n={1} />
+      <text x="2" y="166">
+        {lead(1)}
+      </text>
+      <Balloon x={276} y={96} n={2} />
+      <text x="262" y="90" textAnchor="end">
+        {lead(2)}
+      </text>
+    </>
+  ),
+  'combiner-open': (props) => (
+    <>
+      <Box x={60} y={28} w={186} h={78} />
+      {[84, 126, 168].map((x) => (
+        <g key={x}>
+          <Wire d={`M${x} 104V86`} />
+          <circle cx={x} cy="84" r="3.4" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+          <circle cx={x} cy="56" r="3.4" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+          <rect x={x - 5} y="60" width="10" height="20" fill="none" stroke="var(--pencil)" strokeDasharray="3 3" />
+          <Wire d={`M${x} 53V44`} />
+        </g>
+      ))}
+      <path d="M76 44H222" stroke="var(--ink)" strokeWidth="6" />
+      <Balloon x={200} y={70} n={1} />
+      <Balloon x={40} y={96} n={2} />
+      <Balloon x={264} y={44} n={3} />
+      {list(3)(props)}
+    </>
+  ),
+  'insulation-to-frame': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} />
+      <Meter x={108} y={108} shows="MΩ" name={say('hookup.insulation')} />
+      <Wire d="M200 122H281V104" lead="black" />
+      <path d="M200 146H236V70" fill="none" stroke="var(--within)" strokeWidth="4" />
+      <path d="M108 134H20V106" fill="none" stroke="var(--lead-red)" strokeWidth="3" strokeDasharray="6 5" />
+      <Balloon x={260} y={122} n={1} />
+      <Balloon x={62} y={134} n={2} />
+      <Balloon x={96} y={96} n={3} />
+      <Balloon x={236} y={90} n={4} />
+      <text x="302" y="150" textAnchor="end">
+        {lead(1)}
+      </text>
+      <text x="42" y="164">
+        {lead(2)}
+      </text>
+    </>
+  ),
+  'plugs-locked': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} joined />
+      <Named x={48} y={112} n={1} words={lead(1)} />
+      <Wire d="M20 128V146H120M281 128V146H186" />
+      <Box x={120} y={124} w={66} h={42}>
+        <OpenSwitch x={140} y={152} />
+      </Box>
+      <Balloon x={104} y={152} n={2} />
+      <Named x={206} y={112} n={3} words={lead(3)} />
+    </>
+  ),
+  'inverter-on': (props) => (
+    <>
+      <Chain dcOpen={false} acOpen={false} />
+      <Balloon x={126} y={104} n={1} />
+      <Balloon x={200} y={112} n={2} />
+      <Balloon x={274} y={104} n={3} />
+      {list(3)(props)}
+    </>
+  ),
+  'operating-clamp': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} joined />
+      <Wire d="M20 128V152H130M281 128V152H172" />
+      <Box x={130} y={126} w={42} h={40}>
+        <path d="M130 166L172 126" stroke="var(--ink)" strokeWidth="1.6" />
+      </Box>
+      <ellipse cx="66" cy="152" rx="9" ry="15" fill="none" stroke="var(--accent)" strokeWidth="4" />
+      <Named x={96} y={116} n={1} words={lead(1)} />
+      <Named x={166} y={116} n={2} words={lead(2)} />
+      <path d="M216 130V152M240 130V152" stroke="var(--lead-red)" strokeWidth="3" />
+    </>
+  ),
+  'close-out': (props) => (
+    <>
+      <path d="M20 74L92 30L164 74" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <path d="M42 56L84 30M52 64L94 36" stroke="var(--ink)" strokeWidth="5" />
+      <path d="M30 74V108H154V74" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <path d="M118 44v28m-6-7l6 9 6-9" fill="none" stroke="var(--accent)" strokeWidth="3" />
+      <Box x={184} y={56} w={38} h={46}>
+        <path d="M192 80l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
+      </Box>
+      <Box x={244} y={56} w={38} h={46}>
+        <path d="M252 80l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
+      </Box>
+      <path d="M2 108H304" stroke="var(--ink)" strokeWidth="2.4" />
+      <Balloon x={138} y={42} n={1} />
+      <Balloon x={203} y={44} n={2} />
+      <Balloon x={263} y={44} n={3} />
+      <Balloon x={62} y={88} n={4} />
+      {list(4)(props)}
+    </>
+  ),
+}

@@ -1,0 +1,100 @@
+'use client'
+import { type KeyboardEvent, useRef } from 'react'
+import type { StationState } from '@/core/evaluation/types'
+import type { Verdict } from '@/core/verdict/verdict'
+import { sayCode, say } from '@/words/say'
+import { Mark } from '../mark/Mark'
+import { SunSymbol, stationSymbol } from './symbols'
+
+const isPencil = (verdict: Verdict | null): boolean => verdict === 'not-yet' || verdict === 'held-back'
+/** Two conductors on DC; these stations have one on their right side. */
+const AC_AFTER = new Set(['inverter'])
+
+type Props = {
+  stations: readonly StationState[]
+  now: string | null
+  lanes: readonly Verdict[]
+  count: string
+  onOpen(station: string): void
+}
+
+/** The installation as one line from sun to earth: stations are buttons, arrows move along it. */
+export function Line({ stations, now, lanes, count, onOpen }: Props) {
+  const row = useRef<HTMLElement>(null)
+  const onKey = (event: KeyboardEvent): void => {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+    if (!step) return
+    const buttons = [...(row.current?.querySelectorAll('button') ?? [])]
+    const next = buttons[buttons.indexOf(document.activeElement as HTMLButtonElement) + step]
+    if (next) {
+      event.preventDefault()
+      next.focus()
+    }
+  }
+  return (
+    <nav className="stations" aria-label={say('line.name')} ref={row} onKeyDown={onKey}>
+      <div className="station" style={{ flex: '0 1 96px', minWidth: 56 }} aria-hidden="true">
+        <span className="cap">&nbsp;</span>
+        <span className="draw">
+          <span className="wire right light" style={{ left: '72%' }} />
+          <SunSymbol />
+        </span>
+      </div>
+      {stations.map(({ station, verdict }, k) => {
+        const pencil = isPencil(verdict)
+        const stroke = pencil ? 'var(--pencil)' : 'var(--ink)'
+        const fill = now === station ? 'var(--accent-tint)' : 'var(--sheet)'
+        const before = k > 0 && !isPencil(stations[k - 1]!.verdict)
+        const pen = (inked: boolean): string => (inked ? '' : 'pen')
+        return (
+          <button
+            type="button"
+            key={station}
+            className={`station ${pencil ? 'pen' : ''} ${now === station ? 'now' : ''}`}
+            aria-current={now === station ? 'true' : undefined}
+            onClick={() => onOpen(station)}
+          >
+            <span className="cap">
+              {verdict && <Mark verdict={verdict} size={16} />}
+              {station === 'strings' && count ? count : sayCode('station', station)}
+            </span>
+            <span className="draw">
+              {k === 0 ? <span className="wire left light" /> : <span className={`wire left pair ${pen(before)}`} />}
+              {(k < stations.length - 1 || !AC_AFTER.has(station)) && (
+                <span className={`wire right ${AC_AFTER.has(station) ? '' : 'pair'} ${pen(!pencil)}`} />
+              )}
+              <svg className="sym" width="60" height="64" viewBox="-30 -32 60 64" aria-hidden="true">
+                {stationSymbol(station, stroke, fill, lanes)}
+              </svg>
+            </span>
+          </button>
+        )
+      })}
+    </nav>
+  )
+}
+
+/** A station that the plant has and no test asks about. */
+function StationDot() {
+  return (
+    <svg className="mk" width="20" height="20" viewBox="-12 -12 24 24" aria-hidden="true">
+      <circle r="4" fill="var(--ink)" />
+    </svg>
+  )
+}
+
+/** The line in small, for lists: marks on a wire. */
+export function MiniLine({ stations }: { stations: readonly StationState[] }) {
+  return (
+    <span className="mini">
+      {stations.map(({ station, verdict }, k) => (
+        <span key={station} style={{ display: 'contents' }}>
+          {k > 0 && <i className={isPencil(stations[k - 1]!.verdict) ? 'pen' : ''} />}
+          <span title={sayCode('station', station)}>
+            {verdict ? <Mark verdict={verdict} size={20} /> : <StationDot />}
+          </span>
+        </span>
+      ))}
+    </span>
+  )
+}

@@ -1,0 +1,130 @@
+/**
+ * What the paired instruments show now. Samples come from the server's feed; without reception the simulated ones run
+ * on in the page, through the same schema. Real instruments are silent then, and the strip says so.
+ */
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { feedSampleSchema, type LiveSample, liveSample } from '@/core/record/feed'
+import { ask } from '../device/api'
+
+/** A sample as this page heard it; `old` where it was there before the page began to listen. */
+export type Heard = LiveSample & { old?: true }
+
+export type Live = {
+  paired: string[]
+  latest: Partial<Record<Measurable, Heard>>
+  /** The last few minutes of irradiance, oldest first. */
+  light: { at: number; value: number }[]
+}
+
+const POLL_ms = 2000
+const HISTORY_ms = 180_000
+const SENSED = ['irradiance', 'module-back-temperature', 'air-temperature'] as const
+
+export class LiveFeed {
+  private cursor: number | null = null
+  private state: Live = { paired: [], latest: {}, light: [] }
+  private readonly listeners = new Set<() => void>()
+  private timer: ReturnType<typeof setTimeout> | null = null
+  private closed = false
+
+  constructor(
+    private readonly jobId: string,
+    private readonly instruments: () => readonly Instrument[],
+  ) {}
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+  read = (): Live => this.state
+
+  open(): void {
+    void this.poll()
+  }
+
+  close(): void {
+    this.closed = true
+    if (this.timer) clearTimeout(this.timer)
+  }
+
+  /** Takes samples as the feed gives them; also those which the page's own stand-ins make. */
+  take(samples: readonly Heard[], paired: string[] = this.state.paired): void {
+    const latest = { ...this.state.latest }
+    let light = this.state.light
+    for (const sample of samples) {
+      const before = latest[sample.quantity]
+      if (!before || before.at <= sample.at) latest[sample.quantity] = sample
+      if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
+    }
+    const oldest = Date.now() - HISTORY_ms
+    this.state = { paired, latest, light: light.filter((one) => one.at >= oldest) }
+    for (const listener of this.listeners) listener()
+  }
+
+  private async poll(): Promise<void> {
+    try {
+      const after = this.cursor === null ? '' : `?after=${this.cursor}`
+      const page = await ask<{ cursor: number; samples: LiveSample[]; paired: string[] }>(
+        `/api/jobs/${this.jobId}/feed${after}`,
+      )
+      // What was shown before this page listened may belong to another string: no slot is filled from it.
+      const isFirst = this.cursor === null
+      this.cursor = page.cursor
+      this.take(isFirst ? page.samples.map((one) => ({ ...one, old: true as const })) : page.samples, page.paired)
+    } catch {
+      this.take(await this.ownSamples())
+    }
+    if (!this.closed) this.timer = setTimeout(() => void this.poll(), POLL_ms)
+  }
+
+  /** Simulated sensors that are paired here, run by the page itself; they come when they are needed. */
+  private async ownSamples(): Promise<LiveSample[]> {
+    const at = Date.now()
+    const own = this.instruments().filter((one) => one.standIn && this.state.paired.includes(one.id))
+    if (own.length === 0) return []
+    const [{ sensorReading }, { PRACTICE_SKY }] = await Promise.all([
+      import('@/standin/sensors'),
+      import('@/standin/sky'),
+    ])
+    return own.flatMap((instrument) =>
+      SENSED.filter((quantity) => instrument.ranges.some((range) => range.measures === quantity)).flatMap(
+        (quantity) => {
+          const sample = feedSampleSchema.parse({
+            quantity,
+            value: sensorReading(quantity, PRACTICE_SKY, instrument.id, at),
+            unit: quantity === 'irradiance' ? 'Wm2' : 'degC',
+            at: new Date(at).toISOString(),
+          })
+          const live = liveSample(instrument, sample)
+          return 'code' in live ? [] : [live]
+        },
+      ),
+    )
+  }
+}
+
+/** A sample older than this is no longer "now". */
+export const FRESH_ms = 15_000
+/** The light counts as steady while it stayed within this share, per cent. */
+const STEADY_PCT = 5
+
+export function isFresh(sample: LiveSample | undefined, now: number): sample is LiveSample {
+  return sample !== undefined && now - Date.parse(sample.at) < FRESH_ms
+}
+
+/** How the light is: steady for so many seconds, rising or falling. */
+export function lightTrend(light: Live['light']): { state: 'steady' | 'rising' | 'falling'; seconds: number } {
+  const last = light.at(-1)
+  if (!last) return { state: 'steady', seconds: 0 }
+  let since = last.at
+  for (let k = light.length - 1; k >= 0; k--) {
+    const one = light[k]!
+    if (Math.abs(one.value / last.value - 1) * 100 > STEADY_PCT) {
+      const seconds = (last.at - since) / 1000
+      if (seconds >= 10) return { state: 'steady', seconds }
+      return { state: one.value < last.value ? 'rising' : 'falling', seconds }
+    }
+    since = one.at
+  }
+  return { state: 'steady', seconds: (last.at - since) / 1000 }
+}

@@ -1,0 +1,215 @@
+'use client'
+import { Button } from 'antd'
+import { type KeyboardEvent, useState } from 'react'
+import { type ModuleType, type Part, type PartData, type StringData, mountingSchema } from '@/core/plant/part'
+import type { PlantIndex } from '@/core/plant/plantIndex'
+import { figure, partName, say, sayCode, type WordKey } from '@/words/say'
+import { Choice, Field, Form, Said } from '../shell/Form'
+import { type FieldSpec, fieldsOf, readPart, tagTaken, textsOf } from './partForm'
+import { TypeSelect } from './TypeSelect'
+
+type Props = {
+  part: Part
+  plant: PlantIndex
+  types: readonly ModuleType[]
+  canWrite: boolean
+  open: boolean
+  setOpen(open: boolean): void
+  change(part: Part, after: PartData | null): Promise<void>
+}
+
+/** One part on the line, and its editing in place: Enter keeps, Escape leaves it as it was. */
+export function PartRow(props: Props) {
+  const { part, plant, canWrite, open, setOpen } = props
+  const [first, second] = describe(part, plant)
+  return (
+    <>
+      <div className="plantrow" data-part={part.data.kind}>
+        <span className={part.data.kind === 'string' ? 'tagbig' : 'tagbig mid'}>
+          {part.data.kind === 'site' ? '–' : part.data.tag}
+        </span>
+        <span>
+          {first}
+          {second && (
+            <>
+              <br />
+              <span className="small quiet">{second}</span>
+            </>
+          )}
+        </span>
+        {canWrite && (
+          <button
+            type="button"
+            className="slim-btn"
+            aria-expanded={open}
+            aria-label={say('plant.change-part', { part: partName(part) })}
+            onClick={() => setOpen(!open)}
+          >
+            {say('plant.change')}
+          </button>
+        )}
+      </div>
+      {open && <PartEdit {...props} />}
+    </>
+  )
+}
+
+function PartEdit({ part, plant, types, setOpen, change }: Props) {
+  const [texts, setTexts] = useState(() => textsOf(part.data))
+  const [message, setMessage] = useState<string | null>(null)
+  const keep = async (): Promise<void> => {
+    const read = readPart(part.data, texts, types)
+    if ('message' in read) return setMessage(read.message)
+    const { kind, tag } = read.data
+    if (tagTaken(plant.parts.values(), kind, tag, part.id))
+      return setMessage(say('plant.tag-taken', { part: partName(read) }))
+    await change(part, read.data)
+    setOpen(false)
+  }
+  const onKey = (event: KeyboardEvent): void => {
+    if (event.key !== 'Escape') return
+    event.stopPropagation()
+    setOpen(false)
+  }
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: Escape leaves the form that is inside
+    <div onKeyDown={onKey}>
+      <Form focused onSubmit={() => void keep()}>
+        <div className="two">
+          {fieldsOf[part.data.kind].map((field) => (
+            <PartField
+              key={field.id}
+              field={field}
+              value={texts[field.id] ?? ''}
+              onValue={(value) => setTexts((before) => ({ ...before, [field.id]: value }))}
+              plant={plant}
+              types={types}
+            />
+          ))}
+        </div>
+        <Said message={message} />
+        <div className="acts-row">
+          <Button type="primary" htmlType="submit" data-testid="keep-part">
+            {say('plant.keep')}
+          </Button>
+          {part.data.kind !== 'site' && <Button onClick={() => void change(part, null)}>{say('plant.retire')}</Button>}
+        </div>
+      </Form>
+    </div>
+  )
+}
+
+type FieldProps = {
+  field: FieldSpec
+  value: string
+  onValue(value: string): void
+  plant: PlantIndex
+  types: readonly ModuleType[]
+}
+
+export function PartField({ field, value, onValue, plant, types }: FieldProps) {
+  const label = field.optional ? `${say(field.label)} ${say('plate.optional')}` : say(field.label)
+  switch (field.kind) {
+    case 'module-type':
+      return <TypeSelect types={types} value={value} onValue={onValue} />
+    case 'mounting':
+      return (
+        <Choice
+          label={label}
+          value={value}
+          onValue={onValue}
+          options={mountingSchema.options.map((one) => ({ value: one as string, text: say(`mounting.${one}`) }))}
+        />
+      )
+    case 'array':
+    case 'inverter':
+    case 'combiner': {
+      const options = plant.ofKind(field.kind).map((one) => ({ value: one.id, text: one.data.tag }))
+      return (
+        <Choice
+          label={label}
+          value={value}
+          onValue={onValue}
+          options={[{ value: '', text: say('plant.none') }, ...options]}
+        />
+      )
+    }
+    default:
+      return (
+        <Field
+          label={label}
+          value={value}
+          onValue={onValue}
+          mode={field.kind === 'number' ? (field.whole ? 'numeric' : 'decimal') : 'text'}
+          testId={`part-${field.id}`}
+        />
+      )
+  }
+}
+
+/** A part in one line, and what is worth knowing besides in a second. */
+function describe(part: Part, plant: PlantIndex): [string, string] {
+  const { data } = part
+  const rated = (value: number | null | undefined, unit: string): string => (value == null ? '–' : `${value} ${unit}`)
+  switch (data.kind) {
+    case 'site':
+      return [
+        say('plant.site', { lowest: data.lowestTemperature_C, hottest: data.highestCellTemperature_C }),
+        say('plant.site-why'),
+      ]
+    case 'array':
+      return [
+        say('plant.array', {
+          tilt: data.tilt_deg,
+          azimuth: data.azimuth_deg,
+          mounting: say(`mounting.${data.mounting}` as WordKey),
+        }),
+        say('line.count', { count: plant.stringsOf(part).length }),
+      ]
+    case 'row':
+      return [
+        data.conductor ? say('plant.row', data.conductor) : say('plant.row-unknown'),
+        plant.arrayOf(part)?.data.tag ?? '',
+      ]
+    case 'string':
+      return describeString(data, plant.arrayOf(part)?.data.tag ?? null, plant)
+    case 'combiner':
+      return [say('plant.combiner', { count: plant.stringsOf(part).length }), '']
+    case 'surge-protection':
+      return [say('plant.surge', { rated: rated(data.ratedVoltage_V, 'V') }), '']
+    case 'dc-switch':
+      return [
+        `${sayCode('station', data.kind)}: ${rated(data.ratedVoltage_V, 'V')}, ${rated(data.rating_A, 'A')}`,
+        data.rating_A === null ? say('plant.plate-missing') : '',
+      ]
+    case 'inverter':
+      return [
+        say('plant.inverter', {
+          most: rated(data.maxInput_V, 'V'),
+          from: rated(data.trackerMin_V, 'V'),
+          to: rated(data.trackerMax_V, 'V'),
+          isc: rated(data.maxShortCircuit_A, 'A'),
+        }),
+        data.maxInput_V === null ? say('plant.plate-missing') : '',
+      ]
+  }
+}
+
+function describeString(data: StringData, array: string | null, plant: PlantIndex): [string, string] {
+  const { modulesInSeries: modules, moduleType } = data
+  const plate = moduleType.data
+  const combiner = plant.ofKind('combiner').find((one) => one.id === data.combinerId)?.data.tag
+  const where = [
+    array,
+    combiner && say('plant.at-combiner', { tag: combiner }),
+    data.input && say('plant.at-input', { input: data.input }),
+  ].filter(Boolean)
+  return [
+    `${say('plant.string', { modules, make: moduleType.make, name: moduleType.name })}${where.length > 0 ? `, ${where.join(', ')}` : ''}`,
+    say('plant.string-sum', {
+      voc: figure(modules * plate.voc_V, 1),
+      isc: figure(plate.isc_A, 2),
+      watt: figure(modules * plate.pmax_W, 0),
+    }),
+  ]
+}

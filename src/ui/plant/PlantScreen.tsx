@@ -1,0 +1,208 @@
+'use client'
+import '@/words/plant'
+import { Button } from 'antd'
+import { useEffect, useMemo, useState } from 'react'
+import { v7 as uuid } from 'uuid'
+import type { Evaluation } from '@/core/evaluation/types'
+import type { ModuleType, Part, PartKind } from '@/core/plant/part'
+import type { Facts } from '@/core/record/facts'
+import { partName, say } from '@/words/say'
+import { ask } from '../device/api'
+import type { JobStore, Snapshot } from '../device/jobStore'
+import { recall, remember } from '../device/store'
+import { useKeys } from '../shell/keys'
+import type { JobRoute } from '../shell/route'
+import { newPart, newSite, nextTag } from './partForm'
+import { PartRow } from './PartRow'
+import { StringsForm } from './StringsForm'
+import { TypeForm } from './TypeForm'
+import { usePlantChanges } from './usePlantChanges'
+
+type Props = {
+  store: JobStore
+  snapshot: Snapshot
+  facts: Facts
+  evaluation: Evaluation
+  route: JobRoute
+  go(route: JobRoute): void
+}
+
+function useModuleTypes(used: readonly ModuleType[]): [ModuleType[], (type: ModuleType) => void] {
+  const [library, setLibrary] = useState<ModuleType[]>([])
+  useEffect(() => {
+    void (async () => {
+      setLibrary((await recall<ModuleType[]>('module-types')) ?? [])
+      try {
+        const { moduleTypes } = await ask<{ moduleTypes: ModuleType[] }>('/api/module-types')
+        await remember('module-types', moduleTypes)
+        setLibrary(moduleTypes)
+      } catch {
+        // Without reception the device's own copy of the library is what there is.
+      }
+    })()
+  }, [])
+  const all = useMemo(
+    () => [...new Map([...library, ...used].map((type) => [type.id, type])).values()],
+    [library, used],
+  )
+  const add = (type: ModuleType): void => {
+    setLibrary((before) => [...before, type])
+    void ask('/api/module-types', type).catch(() => undefined)
+  }
+  return [all, add]
+}
+
+/** In which order the parts of a plant are listed, and which of them a button adds. */
+const sections = [
+  { kind: 'site', adds: null },
+  { kind: 'array', adds: 'A' },
+  { kind: 'string', adds: null },
+  { kind: 'row', adds: 'R' },
+  { kind: 'combiner', adds: 'C' },
+  { kind: 'surge-protection', adds: 'SPD' },
+  { kind: 'dc-switch', adds: 'DC' },
+  { kind: 'inverter', adds: 'INV' },
+] as const
+
+export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: Props) {
+  const { plant } = evaluation
+  const strings = plant.ofKind('string')
+  const used = useMemo(() => strings.map((one) => one.data.moduleType), [strings])
+  const [types, addType] = useModuleTypes(used)
+  const [open, setOpen] = useState<'strings' | 'type' | string | null>(strings.length === 0 ? 'strings' : null)
+  const changes = usePlantChanges(store, evaluation)
+  const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
+  const twice = sections.flatMap(({ kind }) => tagsTwice(plant.ofKind(kind)))
+  const toggle = (what: string): void => setOpen(open === what ? null : what)
+  useKeys({ u: () => canWrite && void changes.undo() })
+
+  const addOne = async (kind: Exclude<PartKind, 'string' | 'site'>, prefix: string): Promise<void> => {
+    const id = uuid()
+    const tag = nextTag([...plant.parts.values()], kind, prefix)
+    await changes.add([{ id, data: newPart(kind, tag, plant.ofKind('array')[0]?.id ?? null) }])
+    setOpen(id)
+  }
+
+  return (
+    <section className="pane">
+      <div className="dayhd">
+        <h1>{say('plant.title')}</h1>
+        <div className="acts-row">
+          {changes.canUndo && (
+            <Button className="small" onClick={() => void changes.undo()} data-testid="undo">
+              {say('plant.undo')} <kbd>U</kbd>
+            </Button>
+          )}
+          {strings.length > 0 && (
+            <Button
+              className="small"
+              type="primary"
+              onClick={() => go({ ...route, view: 'run', step: null, partId: null })}
+              data-testid="ready"
+            >
+              {say('plant.ready')}
+            </Button>
+          )}
+        </div>
+      </div>
+      {strings.length === 0 && <p style={{ paddingTop: 12 }}>{say('plant.empty')}</p>}
+      {canWrite && (
+        <div className="acts-row" style={{ paddingTop: 12 }}>
+          <Button className="small" onClick={() => toggle('strings')} data-testid="add-strings">
+            {say('plant.add-strings')}
+          </Button>
+          <Button className="small" onClick={() => toggle('type')} data-testid="add-type">
+            {say('plant.add-type')}
+          </Button>
+          {sections.map(
+            ({ kind, adds }) =>
+              adds && (
+                <Button
+                  key={kind}
+                  className="small"
+                  onClick={() => void addOne(kind, adds)}
+                  data-testid={`add-${kind}`}
+                >
+                  {say(`plant.add-${kind}`)}
+                </Button>
+              ),
+          )}
+          {strings.length > 0 && !plant.site && (
+            <Button
+              className="small"
+              onClick={() => void changes.add([{ id: uuid(), data: newSite }])}
+              data-testid="add-site"
+            >
+              {say('plant.add-site')}
+            </Button>
+          )}
+        </div>
+      )}
+      {twice.map((name) => (
+        <p key={name} className="banner" role="alert">
+          {say('plant.twice', { part: name })}
+        </p>
+      ))}
+      {open === 'type' && (
+        <TypeForm
+          onClose={() => setOpen(null)}
+          onAdd={(type) => {
+            addType(type)
+            setOpen('strings')
+          }}
+        />
+      )}
+      {open === 'strings' && canWrite && (
+        <StringsForm
+          types={types}
+          plant={plant}
+          onNewType={() => setOpen('type')}
+          onAdd={(list) => {
+            setOpen(null)
+            void changes.add(list)
+          }}
+        />
+      )}
+      {sections.map(({ kind }) => {
+        const parts: readonly Part[] = plant.ofKind(kind)
+        if (parts.length === 0) return null
+        return (
+          <section key={kind} aria-label={say(`plant.section.${kind}`)}>
+            <h2 className="sect">
+              {say(`plant.section.${kind}`)} <span>{kind === 'site' ? '' : parts.length}</span>
+            </h2>
+            <div className="plantlist">
+              {parts.map((one) => (
+                <PartRow
+                  key={one.id}
+                  part={one}
+                  plant={plant}
+                  types={types}
+                  canWrite={canWrite}
+                  open={open === one.id}
+                  setOpen={(isOpen) => setOpen(isOpen ? one.id : null)}
+                  change={changes.change}
+                />
+              ))}
+            </div>
+          </section>
+        )
+      })}
+      <p className="src" style={{ paddingTop: 12 }}>
+        {say('plant.judged-by', { regime: facts.regime.name })}
+      </p>
+    </section>
+  )
+}
+
+/** Parts of one kind that share a tag: two devices without reception can each have entered one. */
+function tagsTwice(parts: readonly Part[]): string[] {
+  const seen = new Set<string>()
+  const twice = new Set<string>()
+  for (const part of parts) {
+    const tag = part.data.tag.toLowerCase()
+    if (seen.has(tag)) twice.add(partName(part))
+    seen.add(tag)
+  }
+  return [...twice]
+}

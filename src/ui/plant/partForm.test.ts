@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { type PartData, partKinds } from '@/core/plant/part'
+import { exampleString } from '@/core/steps/worked'
+import { hasWords } from '@/words/say'
+import { fieldsOf, newPart, newSite, nextTag, readPart, tagTaken, textsOf } from './partForm'
+
+const example: Record<string, PartData> = {
+  site: newSite,
+  array: newPart('array', 'South', null),
+  row: { kind: 'row', tag: 'R1', arrayId: null, conductor: { length_m: 18, area_mm2: 6, joints: 4 } },
+  string: { ...exampleString(11), fuse: { rating_A: 15, ratedVoltage_V: 1000 }, input: 'A' },
+  combiner: newPart('combiner', 'C1', null),
+  'surge-protection': newPart('surge-protection', 'SPD1', null),
+  'dc-switch': { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 },
+  inverter: { kind: 'inverter', tag: 'INV', maxInput_V: 1000, trackerMin_V: 200, trackerMax_V: 850 },
+}
+const part = (data: PartData, id = 'a') => ({ id, data, revision: '', retired: false })
+const said = (data: PartData, texts: Record<string, string>): string => {
+  const read = readPart(data, { ...textsOf(data), ...texts }, [])
+  return 'message' in read ? read.message : ''
+}
+
+describe('the fields of a part', () => {
+  it.each(partKinds)('of a %s have words, and read back what they show', (kind) => {
+    for (const field of fieldsOf[kind]) expect(hasWords(field.label)).toBe(true)
+    const data = example[kind]!
+    const read = readPart(data, textsOf(data), [])
+    expect(read).toHaveProperty('data')
+    expect(textsOf((read as { data: PartData }).data)).toEqual(textsOf(data))
+  })
+
+  it('take a decimal comma', () => {
+    expect(readPart(example.array!, { ...textsOf(example.array!), tilt_deg: '22,5' }, [])).toMatchObject({
+      data: { tilt_deg: 22.5 },
+    })
+  })
+
+  it.each([
+    ['0', 'Type a whole number from 1 to 60'],
+    ['400', 'Type a whole number from 1 to 60'],
+    ['10.5', 'Type a whole number from 1 to 60'],
+    ['ten', 'Type a whole number from 1 to 60'],
+    ['', 'Modules in series is needed.'],
+  ])('say what is wrong with a string of "%s" modules', (modulesInSeries, sentence) => {
+    expect(said(example.string!, { modulesInSeries })).toContain(sentence)
+  })
+
+  it('say what is wrong with a tag, a tilt and a rating', () => {
+    expect(said(example.inverter!, { tag: '!' })).toContain('is not a tag')
+    expect(said(example.array!, { tilt_deg: '95' })).toContain('from 0 to 90')
+    expect(said(example['dc-switch']!, { rating_A: '-3' })).toContain('Rated current')
+  })
+
+  it('leave a plate open that nobody has read, and a conductor that nobody knows', () => {
+    expect(readPart(example.inverter!, { tag: 'INV' }, [])).toMatchObject({ data: { maxInput_V: null } })
+    expect(readPart(example.row!, { tag: 'R1', length_m: '20' }, [])).toMatchObject({ data: { conductor: null } })
+    expect(readPart(example.string!, { ...textsOf(example.string!), fuse_A: '', fuse_V: '' }, [])).toMatchObject({
+      data: { fuse: null },
+    })
+  })
+})
+
+describe('tags', () => {
+  it('are had by one part of a kind, capitals or not', () => {
+    const parts = [part(example.combiner!)]
+    expect(tagTaken(parts, 'combiner', 'c1', null)).toBe(parts[0])
+    expect(tagTaken(parts, 'combiner', 'C1', 'a')).toBeNull()
+    expect(tagTaken(parts, 'row', 'C1', null)).toBeNull()
+    expect(tagTaken([{ ...parts[0]!, retired: true }], 'combiner', 'C1', null)).toBeNull()
+  })
+
+  it('count on from what is free', () => {
+    expect(nextTag([part(example.row!)], 'row', 'R')).toBe('R2')
+    expect(nextTag([], 'row', 'R')).toBe('R1')
+  })
+})

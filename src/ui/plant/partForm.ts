@@ -1,0 +1,163 @@
+/** What can be entered of each kind of part, as text in fields, and how it becomes the part's data. */
+import '@/words/plant'
+import { type ModuleType, type Part, type PartData, type PartKind, partDataSchema, tagSchema } from '@/core/plant/part'
+import { say, type WordKey } from '@/words/say'
+
+export type FieldSpec = {
+  id: string
+  label: WordKey
+  /** Text is kept as it is; numbers are read; the others name one of several. */
+  kind: 'tag' | 'text' | 'number' | 'mounting' | 'array' | 'inverter' | 'combiner' | 'module-type'
+  from?: number
+  to?: number
+  whole?: boolean
+  optional?: boolean
+}
+
+const number = (id: string, label: WordKey, from: number, to: number, more: Partial<FieldSpec> = {}): FieldSpec => ({
+  id,
+  label,
+  kind: 'number',
+  from,
+  to,
+  ...more,
+})
+const tag: FieldSpec = { id: 'tag', label: 'plant.tag', kind: 'tag' }
+const maybe = { optional: true } as const
+
+export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
+  site: [
+    number('lowestTemperature_C', 'plant.lowest', -60, 40),
+    number('highestCellTemperature_C', 'plant.hottest', 20, 110),
+  ],
+  array: [
+    { ...tag, label: 'plant.name' },
+    number('tilt_deg', 'plant.tilt', 0, 90),
+    number('azimuth_deg', 'plant.azimuth', 0, 359.9),
+    { id: 'mounting', label: 'plant.mounting', kind: 'mounting' },
+  ],
+  row: [
+    tag,
+    { id: 'arrayId', label: 'plant.array-of', kind: 'array', ...maybe },
+    number('length_m', 'plant.conductor-length', 0.1, 2000, maybe),
+    number('area_mm2', 'plant.conductor-area', 0.5, 400, maybe),
+    number('joints', 'plant.joints', 0, 200, { ...maybe, whole: true }),
+  ],
+  string: [
+    tag,
+    number('modulesInSeries', 'plant.modules', 1, 60, { whole: true }),
+    { id: 'moduleType', label: 'plant.type', kind: 'module-type' },
+    { id: 'arrayId', label: 'plant.array-of', kind: 'array', ...maybe },
+    { id: 'combinerId', label: 'plant.combiner-of', kind: 'combiner', ...maybe },
+    { id: 'inverterId', label: 'plant.inverter-of', kind: 'inverter', ...maybe },
+    { id: 'input', label: 'plant.input', kind: 'text', ...maybe },
+    number('fuse_A', 'plant.fuse-rating', 0.5, 2000, maybe),
+    number('fuse_V', 'plant.fuse-voltage', 1, 3000, maybe),
+  ],
+  combiner: [tag, { id: 'inverterId', label: 'plant.inverter-of', kind: 'inverter', ...maybe }],
+  'surge-protection': [tag, number('ratedVoltage_V', 'plant.surge-voltage', 1, 3000, maybe)],
+  'dc-switch': [
+    tag,
+    number('ratedVoltage_V', 'plant.switch-voltage', 1, 3000, maybe),
+    number('rating_A', 'plant.switch-rating', 0.5, 2000, maybe),
+  ],
+  inverter: [
+    tag,
+    number('maxInput_V', 'plant.inverter-voltage', 1, 3000, maybe),
+    number('trackerMin_V', 'plant.tracker-from', 1, 3000, maybe),
+    number('trackerMax_V', 'plant.tracker-to', 1, 3000, maybe),
+    number('maxShortCircuit_A', 'plant.inverter-current', 0.5, 2000, maybe),
+  ],
+}
+
+export type Texts = Record<string, string>
+const text = (value: unknown): string => (value === null || value === undefined ? '' : String(value))
+
+/** The part's data as its fields show it. */
+export function textsOf(data: PartData): Texts {
+  const flat: Record<string, unknown> = { ...data }
+  if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
+  if (data.kind === 'string') {
+    flat.moduleType = data.moduleType.id
+    flat.fuse_A = data.fuse?.rating_A
+    flat.fuse_V = data.fuse?.ratedVoltage_V
+  }
+  return Object.fromEntries(fieldsOf[data.kind].map(({ id }) => [id, text(flat[id])]))
+}
+
+/** A part as it is first entered; figures of plates are filled in by whoever reads them. */
+export function newPart(kind: Exclude<PartKind, 'string' | 'site'>, tag: string, arrayId: string | null): PartData {
+  switch (kind) {
+    case 'array':
+      return { kind, tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }
+    case 'row':
+      return { kind, tag, arrayId, conductor: null }
+    case 'combiner':
+      return { kind, tag, inverterId: null }
+    case 'surge-protection':
+      return { kind, tag, ratedVoltage_V: null }
+    case 'dc-switch':
+      return { kind, tag, ratedVoltage_V: null, rating_A: null }
+    case 'inverter':
+      return { kind, tag, maxInput_V: null }
+  }
+}
+
+/** A mild winter and cells on a hot roof: where nobody said otherwise [D]. */
+export const newSite: PartData = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 }
+
+export type ReadPart = { data: PartData } | { message: string }
+
+/** Reads the fields of a part: its data, or one sentence on the first that cannot be read. */
+export function readPart(before: PartData, texts: Texts, types: readonly ModuleType[]): ReadPart {
+  const values: Record<string, unknown> = {}
+  for (const field of fieldsOf[before.kind]) {
+    const read = readField(field, (texts[field.id] ?? '').trim())
+    if (typeof read === 'object' && read !== null) return read
+    values[field.id] = read
+  }
+  const parsed = partDataSchema.safeParse({ ...before, ...shaped(before, values, types) })
+  if (parsed.success) return { data: parsed.data }
+  return { message: say('plant.cannot-be', { what: String(parsed.error.issues[0]?.path.at(-1) ?? '') }) }
+}
+
+function readField(field: FieldSpec, typed: string): string | number | null | { message: string } {
+  if (typed === '') return field.optional ? null : { message: say('plant.missing', { what: say(field.label) }) }
+  if (field.kind === 'tag' && !tagSchema.safeParse(typed).success)
+    return { message: say('plant.tag-bad', { tag: typed }) }
+  if (field.kind !== 'number') return typed
+  const value = Number(typed.replace(',', '.'))
+  const fits = value >= field.from! && value <= field.to! && (!field.whole || Number.isInteger(value))
+  if (fits) return value
+  const range = { typed, what: say(field.label), from: field.from!, to: field.to! }
+  return { message: say(field.whole ? 'plant.not-whole' : 'plant.not-between', range) }
+}
+
+/** Flat fields as the part holds them. */
+function shaped(before: PartData, values: Record<string, unknown>, types: readonly ModuleType[]): object {
+  if (before.kind === 'row') {
+    const { length_m, area_mm2, joints, ...rest } = values
+    const known = length_m !== null && area_mm2 !== null
+    return { ...rest, conductor: known ? { length_m, area_mm2, joints: joints ?? 0 } : null }
+  }
+  if (before.kind === 'string') {
+    const { fuse_A, fuse_V, moduleType, ...rest } = values
+    const fuse = fuse_A === null && fuse_V === null ? null : { rating_A: fuse_A, ratedVoltage_V: fuse_V }
+    return { ...rest, fuse, moduleType: types.find((one) => one.id === moduleType) ?? before.moduleType }
+  }
+  return values
+}
+
+/** A part of the same kind in service that carries a tag already, null where none does. */
+export function tagTaken(parts: Iterable<Part>, kind: PartKind, wanted: string, exceptId: string | null): Part | null {
+  for (const part of parts) {
+    if (part.id === exceptId || part.retired || part.data.kind !== kind) continue
+    if (part.data.tag.toLowerCase() === wanted.trim().toLowerCase()) return part
+  }
+  return null
+}
+
+/** The next free tag of a kind: a prefix and the first number that nobody has. */
+export function nextTag(parts: readonly Part[], kind: PartKind, prefix: string): string {
+  for (let n = 1; ; n++) if (!tagTaken(parts, kind, `${prefix}${n}`, null)) return `${prefix}${n}`
+}

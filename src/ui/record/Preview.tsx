@@ -1,0 +1,133 @@
+import { useState } from 'react'
+import type { Certificate, Table } from '@/report/certificate'
+import { say } from '@/words/say'
+import { Mark } from '../mark/Mark'
+import { Working } from '../working/Working'
+
+/** A table of hundreds of rows is shown whole only when it is asked for; its print always is. */
+const MOST_ROWS = 60
+
+function CertificateTable({ table }: { table: Table }) {
+  const [whole, setWhole] = useState(false)
+  const rows = whole ? table.rows : table.rows.slice(0, MOST_ROWS)
+  return (
+    <>
+      <h3>{table.title}</h3>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a wide table is scrolled by keyboard */}
+      <section className="scroll" tabIndex={0} aria-label={table.title}>
+        <table>
+          <thead>
+            <tr>
+              {table.columns.map((column, k) => (
+                <th key={k} className={column.align === 'left' ? 'l' : ''} scope="col">
+                  {column.label}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, r) => (
+              <tr key={r}>
+                {row.map((cell, k) => (
+                  <td
+                    key={k}
+                    className={cell.align === 'left' ? 'l' : ''}
+                    style={cell.verdict ? { whiteSpace: 'nowrap' } : undefined}
+                  >
+                    {cell.verdict && <Mark verdict={cell.verdict} size={16} named={false} />} {cell.text}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {rows.length < table.rows.length && (
+          <button type="button" className="slim-btn" onClick={() => setWhole(true)}>
+            {say('record.all-rows', { count: table.rows.length })}
+          </button>
+        )}
+      </section>
+    </>
+  )
+}
+
+/** The certificate as it stands, from the same sections as its print. */
+type Props = {
+  certificate: Certificate
+  signed: boolean
+  /** Where a picture is, by its id. */
+  photoAt(attachment: string): string
+}
+
+export function Preview({ certificate, signed, photoAt }: Props) {
+  const [sums, setSums] = useState(false)
+  return (
+    <article className={`cert ${signed ? 'signed' : ''}`} aria-label={certificate.title}>
+      <header className="top">
+        <div>
+          <b>{certificate.title}</b>
+          <small>{certificate.particulars[0]?.[1]}</small>
+        </div>
+        <div style={{ textAlign: 'right' }}>
+          <small>{certificate.issue ? '' : say('record.state')}</small>
+          <b>{certificate.issue ? say('certificate.issue', { issue: certificate.issue }) : say('record.draft')}</b>
+        </div>
+      </header>
+      <dl className="calc" style={{ gridTemplateColumns: 'auto minmax(0, 1fr)', fontSize: 14, paddingTop: 8 }}>
+        {certificate.particulars.map(([label, value]) => (
+          <div key={label} style={{ display: 'contents' }}>
+            <dt style={{ paddingRight: 14 }}>{label}</dt>
+            <dd style={{ textAlign: 'left', whiteSpace: 'normal' }}>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      {certificate.tables.map((table) => (
+        <CertificateTable key={table.id} table={table} />
+      ))}
+      <h3>{say('certificate.remarks')}</h3>
+      {certificate.remarks.length === 0 ? (
+        <p className="small">{say('certificate.no-remarks')}</p>
+      ) : (
+        <ul className="small">
+          {certificate.remarks.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      )}
+      {certificate.photos.length > 0 && (
+        <>
+          <h3>{say('certificate.photos')}</h3>
+          <div className="photos">
+            {certificate.photos.map((photo) => (
+              <figure key={photo.attachment}>
+                {/* biome-ignore lint/performance/noImgElement: private and small already */}
+                <img src={photoAt(photo.attachment)} alt={photo.title || say('photo.title')} loading="lazy" />
+                <figcaption className="small">
+                  {photo.title} <span className="quiet">{photo.about}</span>
+                </figcaption>
+              </figure>
+            ))}
+          </div>
+        </>
+      )}
+      <CertificateTable table={certificate.limits} />
+      <CertificateTable table={certificate.instruments} />
+      <details style={{ paddingTop: 12 }} onToggle={(event) => setSums(event.currentTarget.open)}>
+        <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 'var(--w-strong)' as never }}>
+          {say('certificate.working')}
+        </summary>
+        {(sums ? certificate.working : []).map((section) => (
+          <section key={section.key}>
+            <h3>{section.title}</h3>
+            <Working lines={section.lines} />
+          </section>
+        ))}
+      </details>
+      {certificate.cautions.map((one) => (
+        <p key={one} className="src">
+          {one}
+        </p>
+      ))}
+    </article>
+  )
+}

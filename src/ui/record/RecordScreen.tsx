@@ -1,0 +1,207 @@
+'use client'
+import '@/words/record'
+import { Button } from 'antd'
+import { useEffect, useMemo, useState } from 'react'
+import type { Evaluation } from '@/core/evaluation/types'
+import type { Facts } from '@/core/record/facts'
+import { certificateOf } from '@/report/certificate'
+import { say } from '@/words/say'
+import { Answered, ask, NoReception } from '../device/api'
+import type { JobStore, Snapshot } from '../device/jobStore'
+import { Mark } from '../mark/Mark'
+import { Said } from '../shell/Form'
+import { fullDay } from '../shell/time'
+import { Preview } from './Preview'
+import { SignDialog } from './SignDialog'
+
+type Props = { store: JobStore; snapshot: Snapshot; facts: Facts; evaluation: Evaluation }
+
+type IssueCheck = { issue: string; whole: boolean; brokenAt: string | null; changedEntries: string[] }
+
+/** The office's check of every seal, made when the record is opened; empty without reception. */
+function useSealChecks(jobId: string, count: number): IssueCheck[] {
+  const [checks, setChecks] = useState<IssueCheck[]>([])
+  useEffect(() => {
+    if (count === 0) return
+    void ask<{ issues: IssueCheck[] }>(`/api/jobs/${jobId}/verify`).then(
+      (answer) => setChecks(answer.issues),
+      () => undefined,
+    )
+  }, [jobId, count])
+  return checks
+}
+
+function SealState({ check }: { check: IssueCheck | undefined }) {
+  if (!check) return null
+  const where = check.brokenAt ?? say('record.entries-changed', { count: check.changedEntries.length })
+  return (
+    <p className="small" data-testid="seal-state" data-whole={check.whole}>
+      <Mark verdict={check.whole ? 'within' : 'outside'} size={16} named={false} />{' '}
+      {check.whole ? say('record.whole') : say('record.broken', { where })}
+    </p>
+  )
+}
+
+export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
+  const [signing, setSigning] = useState<'tested' | 'checked' | null>(null)
+  const [said, setSaid] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const sealChecks = useSealChecks(store.jobId, facts.seals.length)
+  const last = facts.seals.at(-1) ?? null
+  const current = last !== null && evaluation.sinceSeal === 0
+  const certificate = useMemo(
+    () => certificateOf(facts, Date.now(), current ? last.issue : null),
+    [facts, current, last],
+  )
+  const fresh = new Set(evaluation.signatures.filter((one) => one.fresh).map((one) => one.role))
+  const open = evaluation.steps.filter((one) => !one.done)
+  const waiting = snapshot.waiting > 0
+  const isSupervisor = snapshot.right === 'supervisor'
+
+  const seal = async (): Promise<void> => {
+    setBusy(true)
+    setSaid(null)
+    try {
+      await store.sync()
+      await ask(`/api/jobs/${store.jobId}/seal`, {})
+      await store.sync()
+    } catch (error) {
+      setSaid(
+        error instanceof NoReception
+          ? say('record.needs-reception')
+          : error instanceof Answered
+            ? error.message
+            : String(error),
+      )
+    }
+    setBusy(false)
+  }
+
+  const checks = [
+    {
+      met: open.length === 0,
+      text:
+        open.length === 0
+          ? say('record.all-done', { total: evaluation.progress.total })
+          : say('record.open-steps', { open: open.length, total: evaluation.progress.total }),
+    },
+    { met: !waiting, text: waiting ? say('record.waiting', { count: snapshot.waiting }) : say('record.all-sent') },
+    { met: fresh.has('tested'), text: say(fresh.has('tested') ? 'record.tested' : 'record.not-tested') },
+    { met: fresh.has('checked'), text: say(fresh.has('checked') ? 'record.checked' : 'record.not-checked') },
+  ]
+  return (
+    <div className="cols" style={{ gridTemplateColumns: undefined }} data-view="record">
+      <aside className="rail desk" aria-label={say('record.sheets')}>
+        <div className="head">
+          <b>{say('record.title')}</b>
+          <span>{current ? say('certificate.issue', { issue: last.issue }) : say('record.draft')}</span>
+        </div>
+        {certificate.tables.map((table) => (
+          <div className="grp" key={table.id}>
+            <Mark
+              verdict={
+                evaluation.steps.filter((one) => one.step.id === table.id).every((one) => one.done)
+                  ? 'within'
+                  : 'not-yet'
+              }
+              size={20}
+            />
+            <b>{table.title}</b>
+            <i>{table.rows.length === 1 ? say('record.line') : say('record.lines', { count: table.rows.length })}</i>
+          </div>
+        ))}
+        <p className="src" style={{ padding: 14 }}>
+          {say('record.grey')}
+        </p>
+        {facts.seals.length > 0 && (
+          <section className="note" style={{ borderTop: 'var(--hl) solid var(--ink)' }}>
+            <h2>{say('record.issues')}</h2>
+            {[...facts.seals].reverse().map((one) => (
+              <div key={one.issue} className="ins">
+                <b>{say('certificate.issue', { issue: one.issue })}</b>{' '}
+                <span className="small">{fullDay(one.at, facts.job.timeZone)}</span>
+                <p className="src" style={{ overflowWrap: 'anywhere' }}>
+                  {one.hash.slice(0, 16)}…
+                </p>
+                <SealState check={sealChecks.find((check) => check.issue === one.issue)} />
+                <p style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
+                  <a href={`/api/jobs/${store.jobId}/certificate?issue=${one.issue}`}>{say('record.pdf')}</a>
+                  <a href={`/api/jobs/${store.jobId}/record?issue=${one.issue}`}>{say('record.json')}</a>
+                </p>
+              </div>
+            ))}
+          </section>
+        )}
+      </aside>
+      <section className="pane" style={{ background: 'var(--paper)' }}>
+        <Preview
+          certificate={certificate}
+          signed={fresh.has('tested') && fresh.has('checked')}
+          photoAt={(attachment) => `/api/jobs/${facts.job.id}/attachments/${attachment}`}
+        />
+      </section>
+      <aside className="margin" aria-label={say('record.before')}>
+        <section className="note">
+          <h2>{say('record.before')}</h2>
+          <ul className="checks">
+            {checks.map((one) => (
+              <li key={one.text}>
+                <Mark verdict={one.met ? 'within' : 'held-back'} size={20} />
+                <span>{one.text}</span>
+              </li>
+            ))}
+          </ul>
+          {open.length > 0 && <p className="src">{say('record.open-why')}</p>}
+        </section>
+        <section className="note">
+          <h2>{say('certificate.signatures')}</h2>
+          {(['tested', 'checked'] as const).map((role) => {
+            const found = evaluation.signatures.find((one) => one.role === role)
+            const may = role === 'tested' ? snapshot.right !== 'viewer' : isSupervisor
+            return (
+              <div key={role} className="ins">
+                <div className="hd">
+                  <span>
+                    <span className="small quiet">{say(`sign.role.${role}`)}</span>
+                    <br />
+                    <b>{found ? found.printedName : say('certificate.unsigned')}</b>
+                    {found && !found.fresh && <span className="small t-close"> {say('certificate.stale')}</span>}
+                  </span>
+                  {may && !found?.fresh && (
+                    <Button className="small" onClick={() => setSigning(role)} data-testid={`sign-${role}`}>
+                      {say('sign.sign')}
+                    </Button>
+                  )}
+                </div>
+              </div>
+            )
+          })}
+          <p className="src">{say('record.locks')}</p>
+        </section>
+        <div className="note" style={{ display: 'grid', gap: 10 }}>
+          <Said message={said} />
+          <Button
+            href={`/api/jobs/${store.jobId}/certificate${current ? `?issue=${last.issue}` : ''}`}
+            data-testid="pdf"
+            type={current ? 'primary' : 'default'}
+          >
+            {say(current ? 'record.download' : 'record.print-draft')}
+          </Button>
+          {isSupervisor && !current && (
+            <Button
+              type="primary"
+              onClick={() => void seal()}
+              disabled={busy || !fresh.has('tested') || !fresh.has('checked')}
+              data-testid="seal"
+            >
+              {say(busy ? 'record.sealing' : 'record.seal')}
+            </Button>
+          )}
+        </div>
+      </aside>
+      {signing && (
+        <SignDialog role={signing} name={store.me.name} facts={facts} store={store} onClose={() => setSigning(null)} />
+      )}
+    </div>
+  )
+}

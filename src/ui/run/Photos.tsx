@@ -1,0 +1,96 @@
+'use client'
+import { useEffect, useState } from 'react'
+import type { Evaluation, Photo, StepEvaluation } from '@/core/evaluation/types'
+import type { Facts } from '@/core/record/facts'
+import { say } from '@/words/say'
+import type { JobStore } from '../device/jobStore'
+import { device, inGoodTime } from '../device/store'
+import { clockTime } from '../shell/time'
+
+type Props = { store: JobStore; facts: Facts; evaluation: Evaluation; one: StepEvaluation; canWrite: boolean }
+
+/** Pictures of a step: taken or chosen, made small on the device, and shown with their words and time. */
+export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
+  const [caption, setCaption] = useState('')
+  const [said, setSaid] = useState<string | null>(null)
+  const own = evaluation.photos.filter((photo) => photo.step === one.step.id && photo.partId === one.part.id)
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return
+    setSaid(say('photo.working'))
+    // The reader of camera files comes only when somebody has a picture.
+    const { shrinkPhoto, MOST_FILE_BYTES } = await import('../device/photo')
+    const small = await shrinkPhoto(file)
+    if ('code' in small) return setSaid(say(small.code, { most: MOST_FILE_BYTES / 1e6 }))
+    await store.addPhoto(small, caption.trim(), { partId: one.part.id, step: one.step.id })
+    setCaption('')
+    setSaid(null)
+  }
+  return (
+    <section className="note" aria-labelledby="side-photos">
+      <h2 id="side-photos">
+        {say('photo.title')} <span>{own.length > 0 ? own.length : ''}</span>
+      </h2>
+      <div className="photos">
+        {own.map((photo) => (
+          <Shown key={photo.entryId} photo={photo} jobId={store.jobId} zone={facts.job.timeZone} />
+        ))}
+      </div>
+      {canWrite && (
+        <div className="photo-add">
+          <input
+            className="box"
+            value={caption}
+            maxLength={200}
+            aria-label={say('photo.caption')}
+            placeholder={say('photo.caption')}
+            onChange={(event) => setCaption(event.target.value)}
+          />
+          <label className="slim-btn">
+            {say('photo.add')}
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              className="hidden"
+              data-testid="photo"
+              onChange={(event) => {
+                void take(event.target.files?.[0])
+                event.target.value = ''
+              }}
+            />
+          </label>
+        </div>
+      )}
+      {said && (
+        <p className="said" role="status">
+          {said}
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** From the device while it has it, else from the office. */
+function Shown({ photo, jobId, zone }: { photo: Photo; jobId: string; zone: string }) {
+  const [url, setUrl] = useState<string | null>(null)
+  useEffect(() => {
+    let made: string | null = null
+    void inGoodTime(() => device().photos.get(photo.attachment)).then((kept) => {
+      made = kept ? URL.createObjectURL(kept.blob) : null
+      setUrl(made ?? `/api/jobs/${jobId}/attachments/${photo.attachment}`)
+    })
+    return () => {
+      if (made) URL.revokeObjectURL(made)
+    }
+  }, [photo.attachment, jobId])
+  const time = clockTime(photo.takenAt ?? photo.at, zone)
+  return (
+    <figure>
+      {/* biome-ignore lint/performance/noImgElement: private and small already, and often on the device alone */}
+      {url && <img src={url} alt={photo.caption || say('photo.of', { time })} loading="lazy" />}
+      <figcaption className="small">
+        {photo.caption} <span className="quiet">{time}</span>
+      </figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,67 @@
+'use client'
+import { Modal } from 'antd'
+import { useState } from 'react'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { partName, say, sayCode } from '@/words/say'
+import { Form, Said } from '../shell/Form'
+import { DialogActions } from '../shell/ReasonDialog'
+
+type Props = {
+  evaluation: Evaluation
+  one: StepEvaluation
+  onClose(): void
+  onKeep(text: string, repeat: string[]): void
+}
+
+const LEAST_WORDS = 3
+
+/** What was done about a snag, and which readings of the part it may have changed: those are asked for again. */
+export function RemedyDialog({ evaluation, one, onClose, onKeep }: Props) {
+  const others = evaluation.steps.filter((other) => other.part === one.part && other !== one && other.counting !== null)
+  const [text, setText] = useState('')
+  const [message, setMessage] = useState<string | null>(null)
+  const [repeat, setRepeat] = useState<readonly string[]>(() => others.map((other) => other.step.id))
+  const keep = (): void => {
+    if (text.trim().length < LEAST_WORDS) return setMessage(say('reason.few-words'))
+    onKeep(text.trim(), [one.step.id, ...repeat])
+  }
+  return (
+    <Modal
+      open
+      title={say('remedy.title', { part: partName(one.part) })}
+      onCancel={onClose}
+      footer={null}
+      destroyOnHidden
+    >
+      <Form focused onSubmit={keep}>
+        <p>{say('remedy.about')}</p>
+        <label className="field">
+          <span>{say('remedy.label')}</span>
+          <textarea className="box" rows={3} value={text} onChange={(event) => setText(event.target.value)} />
+        </label>
+        {others.length > 0 && (
+          <fieldset className="again">
+            <legend>{say('remedy.again')}</legend>
+            {others.map((other) => (
+              <label key={other.key} className="one">
+                <input
+                  type="checkbox"
+                  className="tick"
+                  checked={repeat.includes(other.step.id)}
+                  onChange={(event) =>
+                    setRepeat(
+                      event.target.checked ? [...repeat, other.step.id] : repeat.filter((id) => id !== other.step.id),
+                    )
+                  }
+                />
+                {sayCode('step', `${other.step.id}.short`)}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        <Said message={message} />
+        <DialogActions action={say('remedy.action')} onClose={onClose} />
+      </Form>
+    </Modal>
+  )
+}

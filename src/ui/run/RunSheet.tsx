@@ -1,0 +1,137 @@
+'use client'
+import { memo, useEffect, useRef, useState } from 'react'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { type Walk, type WalkGroup, type Way, ways } from '@/core/evaluation/walk'
+import { worst } from '@/core/verdict/verdict'
+import { readingText } from '@/words/reading'
+import { partName, say, sayCode } from '@/words/say'
+import { Mark } from '../mark/Mark'
+
+/** What a row shows at its right: the reading which counts. */
+function rowText(one: StepEvaluation): string {
+  if (one.repeatAsked) return say('runsheet.again')
+  const text = one.counting ? readingText(one.step, one.counting.entry.body) : ''
+  // A simulated reading is marked wherever it is shown.
+  return text && one.flags.includes('stand-in') ? say('runsheet.simulated', { text }) : text
+}
+
+export type RunSheetProps = {
+  evaluation: Evaluation
+  walks: Record<Way, Walk>
+  way: Way
+  setWay(way: Way): void
+  nowKey: string | null
+  onOpen(one: StepEvaluation): void
+}
+
+function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps) {
+  const walk = walks[way]
+  const nowGroup = walk.groups.find((group) => group.steps.some((one) => one.key === nowKey))?.id
+  const [open, setOpen] = useState<string | null>(null)
+  const shown = open ?? nowGroup ?? null
+  useEffect(() => {
+    if (nowGroup) setOpen(nowGroup)
+  }, [nowGroup])
+  return (
+    <>
+      <div className="head">
+        <b>{say('runsheet.title')}</b>
+        <span data-testid="progress">
+          {say('runsheet.done', { done: evaluation.progress.done, total: evaluation.progress.total })}
+        </span>
+      </div>
+      <WayChoice walks={walks} way={way} setWay={setWay} />
+      {walk.groups.map((group) => {
+        const isOpen = shown === group.id
+        const done = group.steps.filter((one) => one.done).length
+        return (
+          <div key={group.id}>
+            <button
+              type="button"
+              className="grp"
+              aria-expanded={isOpen}
+              onClick={() => setOpen(isOpen ? '' : group.id)}
+            >
+              <Mark verdict={worst(group.steps.map((one) => one.verdict))} size={20} />
+              <b>{groupName(group)}</b>
+              <i>
+                {done}/{group.steps.length}
+              </i>
+            </button>
+            {isOpen &&
+              group.steps.map((one) => (
+                <Row key={one.key} one={one} isNow={one.key === nowKey} byPart={group.step !== null} onOpen={onOpen} />
+              ))}
+          </div>
+        )
+      })}
+    </>
+  )
+}
+
+type RowProps = { one: StepEvaluation; isNow: boolean; byPart: boolean; onOpen(one: StepEvaluation): void }
+
+/** One step on one part; of four hundred only those that changed are drawn again. */
+const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
+  const row = useRef<HTMLButtonElement>(null)
+  useEffect(() => {
+    // Newer browsers give a promise back here, which is no clean-up.
+    if (isNow) void row.current?.scrollIntoView({ block: 'nearest' })
+  }, [isNow])
+  return (
+    <button
+      type="button"
+      ref={row}
+      className={`stp ${isNow ? 'now' : ''}`}
+      aria-current={isNow ? 'step' : undefined}
+      onClick={() => onOpen(one)}
+    >
+      <Mark verdict={one.verdict} size={20} />
+      <span>
+        {byPart ? capital(partName(one.part)) : sayCode('step', `${one.step.id}.short`)}
+        {one.verdict === 'held-back' && <em>{waitsWords(one)}</em>}
+      </span>
+      <i>{rowText(one)}</i>
+    </button>
+  )
+})
+
+/** By test or by place, with what each way still costs. */
+function WayChoice({ walks, way, setWay }: Pick<RunSheetProps, 'walks' | 'way' | 'setWay'>) {
+  return (
+    <fieldset className="way">
+      <legend className="hidden">{say('walk.name')}</legend>
+      {ways.map((one) => (
+        <button
+          type="button"
+          key={one}
+          aria-pressed={way === one}
+          onClick={() => setWay(one)}
+          data-testid={`way-${one}`}
+        >
+          <b>{say(`walk.${one}`)}</b>
+          <span>{say('walk.left', { minutes: walks[one].minutesLeft, changes: walks[one].leadChanges })}</span>
+        </button>
+      ))}
+    </fieldset>
+  )
+}
+
+/** As a line begins: String 2, Row R1. */
+const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1)
+
+function groupName({ step, part }: WalkGroup): string {
+  if (step) return `${step.order} ${sayCode('step', `${step.id}.short`)}`
+  return part ? capital(partName(part)) : ''
+}
+
+/** Steps in working order, one group open: what is done, what waits, and for what. Typing a figure leaves it alone. */
+export const RunSheet = memo(Sheet)
+
+function waitsWords(one: StepEvaluation): string {
+  const shut = one.gates.find((gate) => !gate.met)
+  const waits = shut?.waitsFor?.split(':')[0]
+  return waits
+    ? say('runsheet.waits', { what: sayCode('step', `${waits}.short`) })
+    : sayCode('gate', shut?.id ?? '', shut?.figures)
+}

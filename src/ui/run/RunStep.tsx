@@ -1,0 +1,166 @@
+'use client'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { sharedWith } from '@/core/evaluate'
+import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Body, Conditions } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import { say } from '@/words/say'
+import { Bench } from '../bench/Bench'
+import { instrumentsFor, measuredBy } from '../bench/draft'
+import type { BenchActions } from '../bench/types'
+import type { JobStore, Snapshot } from '../device/jobStore'
+import { conditionsNow } from '../live/conditions'
+import type { Live, LiveFeed } from '../live/liveFeed'
+import { Photos } from './Photos'
+import { pressSimulated } from './pressSimulated'
+import { type Dialog, RunDialogs } from './RunDialogs'
+import { Side } from './Side'
+
+type Props = {
+  store: JobStore
+  snapshot: Snapshot
+  facts: Facts
+  evaluation: Evaluation
+  live: Live
+  feed: LiveFeed
+  now: number
+  one: StepEvaluation
+  /** The steps in the order in which they are walked. */
+  walked: readonly StepEvaluation[]
+  narrow: boolean
+  open(one: StepEvaluation | null): void
+}
+
+/** The next step of the walk that is neither done nor held back, after this one; it begins again from the start. */
+function following(steps: readonly StepEvaluation[], one: StepEvaluation): StepEvaluation | null {
+  const at = steps.indexOf(one)
+  const round = [...steps.slice(at + 1), ...steps.slice(0, at)]
+  return round.find((other) => !other.done && other.verdict !== 'held-back') ?? steps[at + 1] ?? null
+}
+
+const TOOL = 'upstand.instrument.'
+/** Conditions typed by hand hold for the steps that follow, until live ones are asked for again. */
+const typedConditions = new Map<string, Conditions>()
+
+/** One step: the bench, what stands beside it, and its dialogs. */
+export function RunStep(props: Props) {
+  const { store, snapshot, facts, evaluation, live, feed, now, one, walked, narrow, open } = props
+  const measures = measuredBy(one.step)
+  const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
+  const kit = instrumentsFor(facts, measures, now)
+  const [tool, setTool] = useState<string | null>(() => {
+    const kept = localStorage.getItem(TOOL + measures)
+    return kit.find((one) => one.id === kept)?.id ?? kit[0]?.id ?? null
+  })
+  const [dialog, setDialog] = useState<Dialog>(null)
+  const [typed, setTyped] = useState<Conditions | null>(() => typedConditions.get(store.jobId) ?? null)
+  const [look, setLook] = useState<Body<'reading'> | null>(null)
+  const onLook = useCallback((next: { body: Body<'reading'> | null }) => setLook(next.body), [])
+  const mounting = evaluation.plant.arrayOf(one.part)?.data.mounting ?? 'open-rack'
+  const fromFeed = useMemo(
+    () => conditionsNow(live, facts.instruments, mounting, now),
+    [live, facts.instruments, mounting, now],
+  )
+  const conditions = typed ?? fromFeed
+  const conditionsRef = useRef(conditions)
+  conditionsRef.current = conditions
+
+  const about = { partId: one.part.id, step: one.step.id }
+  const at = walked.indexOf(one)
+
+  const actions: BenchActions = {
+    keep: async (body) => {
+      if (!(await store.add(body, about))) return false
+      // One reading of a group is kept on each string of it, and says so there by its set-up.
+      for (const other of sharedWith(facts, evaluation, one, body))
+        await store.add({ ...body, plantRevision: other.revision }, { partId: other.id, step: one.step.id })
+      return true
+    },
+    next: () => open(following(walked, one)),
+    back: () => open(walked[at - 1] ?? null),
+    leaveOut: () => setDialog({ kind: 'left-out' }),
+    override: (gate) => setDialog({ kind: 'override', gate }),
+    confirmPlant: () => void store.add({ kind: 'confirmation', v: 1, of: 'plant-changed', note: null }, about),
+    typeConditions: () => setDialog({ kind: 'conditions' }),
+    noteThen: (keep) => setDialog({ kind: 'note', keep }),
+    sequence: () => {
+      const found = facts.instruments.find((one) => one.id === tool)
+      if (found?.standIn) setDialog({ kind: 'sequence', tool: found })
+    },
+    mend: () => {
+      const open = evaluation.snags.find(
+        (snag) => snag.step === one.step.id && snag.partId === one.part.id && snag.state === 'open',
+      )
+      setDialog(open ? { kind: 'remedy', snag: open.entryId } : { kind: 'snag' })
+    },
+    press: async (instrumentId, pressedFor) => {
+      const pressed = await pressSimulated(store.jobId, facts, one, pressedFor, instrumentId)
+      if (typeof pressed === 'string') return pressed
+      feed.take([pressed])
+      return null
+    },
+  }
+  const signed = evaluation.signatures.length > 0
+  const canVoid = (reading: ReadingEvaluation): boolean =>
+    canWrite && (snapshot.right === 'supervisor' || (reading.entry.personId === store.me.id && !signed))
+  const photos = <Photos store={store} facts={facts} evaluation={evaluation} one={one} canWrite={canWrite} />
+  const side = {
+    photos,
+    facts,
+    evaluation,
+    one,
+    body: look,
+    conditions,
+    meId: store.me.id,
+    canVoid,
+    onVoid: (reading: ReadingEvaluation) => setDialog({ kind: 'void', target: reading.entry.id }),
+    onChoose: (reading: ReadingEvaluation) =>
+      void store.add({ kind: 'choice', v: 1, target: reading.entry.id, reason: null }, about),
+  }
+  const setTypedOf = (next: Conditions | null): void => {
+    if (next) typedConditions.set(store.jobId, next)
+    else typedConditions.delete(store.jobId)
+    setTyped(next)
+  }
+
+  return (
+    <>
+      <Bench
+        facts={facts}
+        evaluation={evaluation}
+        one={one}
+        stepNumber={say('bench.step', { order: one.step.order, at: at + 1, total: walked.length })}
+        canWrite={canWrite}
+        conditions={conditions}
+        latest={live.latest}
+        instrumentId={tool}
+        setInstrument={(id) => {
+          localStorage.setItem(TOOL + measures, id)
+          setTool(id)
+        }}
+        actions={actions}
+        onLook={onLook}
+        side={narrow ? <Side {...side} tabs /> : null}
+      />
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
+      <aside className="margin desk" aria-label={say('side.name')} tabIndex={0}>
+        {!narrow && <Side {...side} />}
+      </aside>
+      <RunDialogs
+        dialog={dialog}
+        setDialog={setDialog}
+        store={store}
+        facts={facts}
+        evaluation={evaluation}
+        one={one}
+        about={about}
+        mounting={mounting}
+        hasLive={fromFeed !== null}
+        setTyped={setTypedOf}
+        open={open}
+        conditionsNow={() => conditionsRef.current}
+        onHeard={(sample) => feed.take([{ ...sample, old: true }])}
+      />
+    </>
+  )
+}

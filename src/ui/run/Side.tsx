@@ -1,0 +1,168 @@
+'use client'
+import { type ReactNode, useState } from 'react'
+import { causes, working } from '@/core/evaluate'
+import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Body } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import type { Cause } from '@/core/steps/step'
+import { figure, say, sayCode } from '@/words/say'
+import { Mark } from '../mark/Mark'
+import { readingText } from '@/words/reading'
+import { clockTime } from '../shell/time'
+import { Working } from '../working/Working'
+
+type Props = {
+  facts: Facts
+  evaluation: Evaluation
+  one: StepEvaluation
+  /** A reading that is being typed, else the one which counts. */
+  body: Body<'reading'> | null
+  conditions: Body<'reading'>['conditions']
+  meId: string
+  /** Pictures of the step, and taking one. */
+  photos: ReactNode
+  canVoid(reading: ReadingEvaluation): boolean
+  onVoid(reading: ReadingEvaluation): void
+  onChoose(reading: ReadingEvaluation): void
+}
+
+const panels = ['working', 'wrong', 'earlier'] as const
+
+/** Arithmetic, causes and earlier readings beside the bench; below 1000 px wide they are tabs. */
+export function Side(props: Props & { tabs?: boolean }) {
+  const [panel, setPanel] = useState<(typeof panels)[number]>('working')
+  if (!props.tabs) {
+    const wrong = !props.body && (props.one.verdict === 'outside' || props.one.verdict === 'close')
+    return (
+      <>
+        {wrong && <CausesPanel {...props} />}
+        <WorkingPanel {...props} />
+        {!wrong && <CausesPanel {...props} />}
+        {props.photos}
+        <EarlierPanel {...props} />
+      </>
+    )
+  }
+  return (
+    <div className="side">
+      <div className="views full" role="tablist">
+        {panels.map((one) => (
+          <button type="button" key={one} role="tab" aria-selected={panel === one} onClick={() => setPanel(one)}>
+            {say(`side.${one}`)}
+          </button>
+        ))}
+      </div>
+      {panel === 'working' ? (
+        <WorkingPanel {...props} />
+      ) : panel === 'wrong' ? (
+        <CausesPanel {...props} />
+      ) : (
+        <EarlierPanel {...props} />
+      )}
+      {props.photos}
+    </div>
+  )
+}
+
+function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
+  const reading = body ?? one.counting?.entry.body ?? { slots: {}, conditions, instrument: null }
+  return (
+    <section className="note" aria-labelledby="side-working">
+      <h2 id="side-working">
+        {say('side.working')} <span>{one.step.order}</span>
+      </h2>
+      <Working lines={working(facts, evaluation, one, reading)} />
+    </section>
+  )
+}
+
+function fitWords(cause: Cause): string {
+  if (cause.fit !== 'does-not-fit') return sayCode('fit', cause.fit)
+  if (cause.figures.needed_C !== undefined) return sayCode('fit', 'needs_C', cause.figures)
+  if (cause.figures.predicted !== undefined) return sayCode('fit', 'needs_V', cause.figures)
+  return sayCode('fit', cause.fit)
+}
+
+function CausesPanel({ facts, evaluation, one, body }: Props) {
+  const list = body ? [] : causes(facts, evaluation, one)
+  return (
+    <section className="note" aria-labelledby="side-wrong">
+      <h2 id="side-wrong">
+        {say('side.wrong')} <span>{list.length > 0 ? say('side.likeliest') : ''}</span>
+      </h2>
+      {list.length === 0 ? (
+        <p className="src">{say(body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+      ) : (
+        <ol className="why" data-testid="causes">
+          {list.map((cause, k) => (
+            <li key={cause.code} className={cause.fit === 'does-not-fit' ? 'no' : ''}>
+              <span className="n">{k + 1}</span>
+              <div>
+                <div className="hd">
+                  <b>{sayCode('cause', cause.code, cause.figures)}</b>
+                  <span className={`fit ${cause.fit === 'fits' ? 't-within' : ''}`}>{fitWords(cause)}</span>
+                </div>
+                {cause.fit !== 'does-not-fit' && <p>{sayCode('next', cause.next.code, cause.next.figures)}</p>}
+              </div>
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  )
+}
+
+function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
+  const text = (reading: ReadingEvaluation): string => readingText(one.step, reading.entry.body)
+  const choosing = one.flags.includes('two-people')
+  return (
+    <section className="note" aria-labelledby="side-earlier">
+      <h2 id="side-earlier">
+        {say('side.earlier')}{' '}
+        <span>{one.readings.some((reading) => reading.judgement.referred) ? say('side.at-stc') : ''}</span>
+      </h2>
+      {one.readings.length === 0 && <p className="src">{say('side.no-earlier')}</p>}
+      {[...one.readings].reverse().map((reading) => {
+        const who = facts.people.find((person) => person.id === reading.entry.personId)?.name ?? ''
+        const { referred } = reading.judgement
+        return (
+          <div key={reading.entry.id} className="ins">
+            <div className="hd">
+              <span>
+                <Mark verdict={reading.verdict} size={16} />{' '}
+                <b style={reading.ended ? { textDecoration: 'line-through' } : undefined}>{text(reading)}</b>{' '}
+                {clockTime(reading.at, facts.job.timeZone)}
+              </span>
+              <span className="small">
+                {referred ? `${figure(referred.value, 1)} ${figure(referred.difference_pct, 1, true)} %` : ''}
+              </span>
+            </div>
+            <p className="src">
+              {reading.entry.personId === meId ? say('side.you') : who}
+              {reading === one.counting && one.readings.length > 1 ? `, ${say('side.counts')}` : ''}
+              {reading.entry.body.instrument ? `, ${say('side.by', { tag: reading.entry.body.instrument.tag })}` : ''}
+              {reading.flags.includes('stand-in') ? `, ${say('slot.simulated')}` : ''}
+              {reading.entry.receivedAt === null ? `, ${say('side.not-sent')}` : ''}
+              {reading.ended ? `, ${say('side.ended', { reason: reading.ended.reason })}` : ''}
+              {reading.entry.body.note ? `. “${reading.entry.body.note}”` : ''}
+            </p>
+            {!reading.ended && (choosing || canVoid(reading)) && (
+              <div className="tools" style={{ display: 'flex', gap: 8 }}>
+                {choosing && (
+                  <button type="button" className="slim-btn" onClick={() => onChoose(reading)}>
+                    {say('action.choose')}
+                  </button>
+                )}
+                {canVoid(reading) && (
+                  <button type="button" className="slim-btn" onClick={() => onVoid(reading)}>
+                    {say('action.void')}
+                  </button>
+                )}
+              </div>
+            )}
+          </div>
+        )
+      })}
+    </section>
+  )
+}

@@ -1,0 +1,114 @@
+import { describe, expect, it } from 'vitest'
+import { evaluate, stepKey } from '@/core/evaluate'
+import type { LiveSample } from '@/core/record/feed'
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { moduleModel } from '@/core/pv/stringModel'
+import { exampleModule } from '@/core/steps/worked'
+import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { runSequence, sequenceOf, type Taken } from './sequence'
+
+const model = moduleModel(exampleModule)
+const range = (measures: Measurable) => ({
+  measures,
+  accuracy: { ofReading_pct: 1, digits: 1 },
+  most: 1000,
+  decimals: 1,
+})
+const tool: Instrument = {
+  id: testId(9),
+  tag: '07',
+  name: 'Tester',
+  serial: '',
+  calibrationDue: null,
+  standIn: true,
+  ranges: (['dc-polarity', 'dc-voltage', 'dc-current', 'insulation'] as const).map(range),
+}
+const SET_UP = {
+  method: { choice: 'joined-to-earth' },
+  'set-voltage': { choice: 'v1000' },
+  joined: { text: '300', value: 300, bound: 'exact' as const, unit: 'Mohm' as const },
+  behaviour: { choice: 'steady' },
+  surface: { choice: 'dry' },
+  surge: { choice: 'none-there' },
+}
+const values: Record<string, number> = {
+  'dc-polarity': 1,
+  'dc-voltage': 11 * model.voc_V(742, 43.6),
+  'dc-current': model.isc_A(742, 43.6),
+  insulation: 300,
+}
+const units = { 'dc-polarity': 'one', 'dc-voltage': 'V', 'dc-current': 'A', insulation: 'Mohm' } as const
+
+function roof(withSetUp: boolean) {
+  const build = new FactsBuilder()
+  const first = build.string('1')
+  const second = build.string('2')
+  if (withSetUp) build.reading('pv-insulation', first, { slots: SET_UP })
+  const facts = build.facts({ instruments: [tool] })
+  const evaluation = evaluate(facts, START_ms)
+  return { facts, evaluation, one: evaluation.byKey.get(stepKey('pv-polarity', second))! }
+}
+async function run(shows: Partial<Record<Measurable, number | string>> = {}) {
+  const { facts, evaluation, one } = roof(true)
+  const seen: Taken[] = []
+  const end = await runSequence(sequenceOf(evaluation, facts, one, tool), {
+    evaluation,
+    facts,
+    tool,
+    conditions: () => conditions(),
+    press: async (_, wanted): Promise<LiveSample | string> => {
+      const shown = shows[wanted] ?? values[wanted]!
+      if (typeof shown === 'string') return shown
+      const unit = units[wanted as keyof typeof units]
+      const read = { text: shown.toFixed(2), value: shown, bound: 'exact' as const, unit }
+      return { instrumentId: tool.id, quantity: wanted, read, at: new Date(START_ms).toISOString() }
+    },
+    onTaken: (taken) => seen.push(taken),
+  })
+  expect(seen).toEqual(end.taken)
+  return { ...end, ids: end.taken.map((taken) => taken.one.step.id) }
+}
+
+describe('a tester’s sequence', () => {
+  it('holds the tests that it takes by itself, in order; insulation once it was set up in this visit', () => {
+    const ids = (withSetUp: boolean): string[] => {
+      const { facts, evaluation, one } = roof(withSetUp)
+      return sequenceOf(evaluation, facts, one, tool).map((other) => other.step.id)
+    }
+    expect(ids(false)).toEqual(['pv-polarity', 'pv-voc', 'pv-isc'])
+    expect(ids(true)).toEqual(['pv-polarity', 'pv-voc', 'pv-isc', 'pv-insulation'])
+  })
+
+  it('holds nothing that the instrument does not measure', () => {
+    const { facts, evaluation, one } = roof(true)
+    const small = { ...tool, ranges: [range('dc-voltage')] }
+    expect(sequenceOf(evaluation, facts, one, small).map((other) => other.step.id)).toEqual(['pv-voc'])
+  })
+
+  it('takes one reading after another, each with its light and its set-up', async () => {
+    const { ids, taken, stopped } = await run()
+    expect(stopped).toBeNull()
+    expect(ids).toEqual(['pv-polarity', 'pv-voc', 'pv-isc', 'pv-insulation'])
+    expect(taken.every((one) => one.judgement.verdict === 'within')).toBe(true)
+    expect(taken[1]!.body).toMatchObject({ how: 'stand-in', conditions: { how: 'typed' } })
+    expect(taken[3]!.body.slots).toMatchObject({ 'set-voltage': { choice: 'v1000' }, behaviour: { choice: 'steady' } })
+  })
+
+  it('stops at a reversed string: no current, no insulation', async () => {
+    const { ids, stopped } = await run({ 'dc-polarity': -1 })
+    expect(ids).toEqual(['pv-polarity'])
+    expect(stopped!.one.step.id).toBe('pv-polarity')
+  })
+
+  it('stops where the instrument refuses, and says why', async () => {
+    const { ids, stopped } = await run({ 'dc-current': 'over its rating' })
+    expect(ids).toEqual(['pv-polarity', 'pv-voc'])
+    expect(stopped).toMatchObject({ why: 'over its rating' })
+  })
+
+  it('stops at what must be asked about: that is taken by hand', async () => {
+    const { ids, stopped } = await run({ 'dc-voltage': 10 * values['dc-voltage']! })
+    expect(ids).toEqual(['pv-polarity'])
+    expect(stopped!.one.step.id).toBe('pv-voc')
+  })
+})

@@ -1,0 +1,79 @@
+/** A tester's automatic sequence on one part: which tests it can take by itself, and one reading after another. */
+import { judgeDraft } from '@/core/evaluate'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Body, Conditions } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import type { LiveSample } from '@/core/record/feed'
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { type Slot, slotsShown } from '@/core/steps/step'
+import type { Judgement } from '@/core/steps/step'
+import { carriedInto, type Draft, emptyDraft, readDraft, withSample } from '../bench/draft'
+
+export type Taken = { one: StepEvaluation; body: Body<'reading'>; judgement: Judgement }
+export type SequenceEnd = { taken: Taken[]; stopped: { one: StepEvaluation; why: string | null } | null }
+
+/** A draft as the tester begins: what was set up before, and what it answers by itself. */
+function begun(one: StepEvaluation, evaluation: Evaluation, facts: Facts, tool: Instrument): Draft {
+  const draft = emptyDraft(tool.id, carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id))
+  const own = Object.fromEntries(
+    (one.step.slots as readonly Slot[]).flatMap((slot) =>
+      slot.kind === 'choice' && slot.auto ? [[slot.id, slot.auto]] : [],
+    ),
+  )
+  return { ...draft, choices: { ...draft.choices, ...own }, started: true }
+}
+
+const measures = (tool: Instrument, wanted: Measurable | null): boolean =>
+  wanted !== null && tool.ranges.some((range) => range.measures === wanted)
+
+/**
+ * The tests of a part that an instrument takes by itself, in working order: all that is open is what it measures.
+ * Tests under load, and those that are done, are not among them.
+ */
+export function sequenceOf(
+  evaluation: Evaluation,
+  facts: Facts,
+  one: StepEvaluation,
+  tool: Instrument,
+): StepEvaluation[] {
+  return evaluation.steps.filter((other) => {
+    if (other.part !== one.part || other.step.tag === 'live' || other.step.compute || other.done) return false
+    const { choices } = begun(other, evaluation, facts, tool)
+    const open = slotsShown(other.step, choices).filter((slot) => !slot.optional && !choices[slot.id])
+    return open.length > 0 && open.every((slot) => measures(tool, slot.measures))
+  })
+}
+
+type Run = {
+  evaluation: Evaluation
+  facts: Facts
+  tool: Instrument
+  conditions(): Conditions | null
+  press(one: StepEvaluation, wanted: Measurable): Promise<LiveSample | string>
+  onTaken(taken: Taken): void
+}
+
+/** Takes one test after another, and stops at the first that is outside or that the instrument refuses. */
+export async function runSequence(steps: readonly StepEvaluation[], run: Run): Promise<SequenceEnd> {
+  const { evaluation, facts, tool } = run
+  const all: Taken[] = []
+  for (const one of steps) {
+    let draft = begun(one, evaluation, facts, tool)
+    for (;;) {
+      const { open } = readDraft(draft, one, facts, run.conditions())
+      const [slot] = open
+      if (!slot) break
+      const sample = slot.measures === null ? null : await run.press(one, slot.measures)
+      if (sample === null || typeof sample === 'string') return { taken: all, stopped: { one, why: sample } }
+      draft = withSample(draft, slot, sample, tool.standIn)
+    }
+    const { body, check } = readDraft(draft, one, facts, run.conditions())
+    // What must be asked about is no matter for a sequence: it is taken by hand.
+    if (!body || check?.state !== 'fine') return { taken: all, stopped: { one, why: null } }
+    const taken = { one, body, judgement: judgeDraft(facts, evaluation, one, body) }
+    all.push(taken)
+    run.onTaken(taken)
+    if (taken.judgement.verdict === 'outside') return { taken: all, stopped: { one, why: null } }
+  }
+  return { taken: all, stopped: null }
+}

@@ -1,0 +1,41 @@
+'use client'
+import { Button, Modal } from 'antd'
+import { useState } from 'react'
+import { say, type WordKey } from '@/words/say'
+import { lettersOff, setLettersOff } from './keys'
+
+const shown = ['enter', 'r', 'k', 'n', 'b', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
+
+/** Every key, and the switch that turns single letters off. */
+export function KeysDialog({ onClose }: { onClose(): void }) {
+  const [off, setOff] = useState(lettersOff())
+  return (
+    <Modal open title={say('keys.title')} onCancel={onClose} footer={null} destroyOnHidden>
+      <dl className="calc">
+        {shown.map((key) => (
+          <div key={key} style={{ display: 'contents' }}>
+            <dt>{say(`keys.${key}` as WordKey)}</dt>
+            <dd>{say(`keys.${key}.key` as WordKey)}</dd>
+          </div>
+        ))}
+      </dl>
+      <label className="chk one" style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 52 }}>
+        <input
+          type="checkbox"
+          className="tick"
+          checked={off}
+          onChange={(event) => {
+            setLettersOff(event.target.checked)
+            setOff(event.target.checked)
+          }}
+        />
+        {say('keys.off')}
+      </label>
+      <div className="acts">
+        <Button type="primary" onClick={onClose}>
+          {say('action.close')}
+        </Button>
+      </div>
+    </Modal>
+  )
+}

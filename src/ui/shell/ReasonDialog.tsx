@@ -1,0 +1,63 @@
+'use client'
+import { Button, Modal } from 'antd'
+import { useState } from 'react'
+import { LONGEST_NOTE } from '@/core/record/entry'
+import { say } from '@/words/say'
+import { Form, Said } from './Form'
+
+type Props = {
+  title: string
+  about: string
+  label: string
+  action: string
+  onClose(): void
+  onKeep(text: string): void
+}
+
+const LEAST = 3
+
+/** Asks for a few words: a reason, or a note. They are kept with the name of whoever gives them. */
+export function ReasonDialog({ title, about, label, action, onClose, onKeep }: Props) {
+  const [text, setText] = useState('')
+  const [message, setMessage] = useState<string | null>(null)
+  const keep = (): void => {
+    const said = text.trim()
+    if (said.length < LEAST) return setMessage(say('reason.few-words'))
+    if (said.length > LONGEST_NOTE) return setMessage(say('refused.note-too-long', { length: said.length }))
+    onKeep(said)
+  }
+  return (
+    <Modal open title={title} onCancel={onClose} footer={null} destroyOnHidden>
+      <Form focused onSubmit={keep}>
+        <p>{about}</p>
+        <label className="field">
+          <span>{label}</span>
+          <textarea className="box" rows={3} value={text} onChange={(event) => setText(event.target.value)} />
+        </label>
+        <Said message={message} />
+        <DialogActions action={action} onClose={onClose} />
+      </Form>
+    </Modal>
+  )
+}
+
+/** The one main action of a dialog, and the way out. */
+export function DialogActions({
+  action,
+  onClose,
+  children,
+}: {
+  action: string
+  onClose(): void
+  children?: React.ReactNode
+}) {
+  return (
+    <div className="acts">
+      <Button type="primary" htmlType="submit">
+        {action}
+      </Button>
+      {children}
+      <Button onClick={onClose}>{say('action.close')}</Button>
+    </div>
+  )
+}

@@ -1,0 +1,38 @@
+'use client'
+import { useMemo, useSyncExternalStore } from 'react'
+
+export type JobRoute = { jobId: string; view: 'run' | 'plant' | 'record'; step: string | null; partId: string | null }
+
+/**
+ * Where in a job the page is, kept behind the # of the address: one static page serves every job, so that it opens
+ * from the device's cache, and back and forward still work.
+ */
+export function parseRoute(hash: string): JobRoute | null {
+  const [jobId, view, step, partId] = hash.replace(/^#/, '').split('/')
+  if (!jobId || !/^[0-9a-f-]{36}$/.test(jobId)) return null
+  const known = view === 'plant' || view === 'record' ? view : 'run'
+  return { jobId, view: known, step: step || null, partId: partId || null }
+}
+
+export function addressOf(route: JobRoute): string {
+  return `/job#${[route.jobId, route.view, route.step, route.partId].filter(Boolean).join('/')}`
+}
+
+function subscribe(listener: () => void): () => void {
+  window.addEventListener('hashchange', listener)
+  return () => window.removeEventListener('hashchange', listener)
+}
+
+export function useJobRoute(): [JobRoute | null | undefined, (route: JobRoute) => void] {
+  const hash = useSyncExternalStore(
+    subscribe,
+    () => window.location.hash,
+    () => null,
+  )
+  const route = useMemo(() => (hash === null ? undefined : parseRoute(hash)), [hash])
+  return [route, go]
+}
+
+function go(route: JobRoute): void {
+  window.location.hash = addressOf(route).slice('/job'.length)
+}

@@ -1,0 +1,24 @@
+/** Times as people read them, 24 h, in the site's own zone. */
+const clocks = new Map<string, Intl.DateTimeFormat>()
+
+function format(key: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
+  const name = `${key}|${timeZone}`
+  let found = clocks.get(name)
+  if (!found) {
+    found = new Intl.DateTimeFormat('en-GB', { ...options, timeZone })
+    clocks.set(name, found)
+  }
+  return found
+}
+
+export const clockTime = (at: string | number, timeZone: string): string =>
+  format('clock', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }, timeZone).format(new Date(at))
+
+export const dayName = (at: string | number, timeZone: string): string =>
+  format('day', { weekday: 'long', day: 'numeric', month: 'long' }, timeZone).format(new Date(at))
+
+export const shortDay = (at: string | number, timeZone: string): string =>
+  format('short', { day: 'numeric', month: 'short' }, timeZone).format(new Date(at))
+
+export const fullDay = (at: string | number, timeZone: string): string =>
+  format('full', { day: 'numeric', month: 'long', year: 'numeric' }, timeZone).format(new Date(at))

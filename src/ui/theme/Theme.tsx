@@ -1,0 +1,131 @@
+'use client'
+import { ConfigProvider, theme as antd, type ThemeConfig } from 'antd'
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react'
+
+export const themeNames = ['day', 'sun', 'night'] as const
+export type ThemeName = (typeof themeNames)[number]
+
+type Tokens = Record<
+  'paper' | 'sheet' | 'ink' | 'ink2' | 'hair' | 'accent' | 'onAccent' | 'accentTint' | 'within' | 'close' | 'outside',
+  string
+>
+/** The same colours as the CSS variables, for the component library, which computes with them. */
+const tokens: Record<ThemeName, Tokens> = {
+  day: {
+    paper: '#E9EDE6',
+    sheet: '#F8FAF5',
+    ink: '#14212B',
+    ink2: '#43505A',
+    hair: '#B4BEB4',
+    accent: '#2036C4',
+    onAccent: '#FFFFFF',
+    accentTint: '#DDE2F7',
+    within: '#0A6640',
+    close: '#7F4F00',
+    outside: '#AD1A21',
+  },
+  sun: {
+    paper: '#FFFFFF',
+    sheet: '#FFFFFF',
+    ink: '#000000',
+    ink2: '#1E262B',
+    hair: '#5A646A',
+    accent: '#0A1C9E',
+    onAccent: '#FFFFFF',
+    accentTint: '#FFFFFF',
+    within: '#00492A',
+    close: '#553300',
+    outside: '#8C0010',
+  },
+  night: {
+    paper: '#10171C',
+    sheet: '#182127',
+    ink: '#E9ECE5',
+    ink2: '#AAB6BA',
+    hair: '#3C4A52',
+    accent: '#9DB4FF',
+    onAccent: '#0B1230',
+    accentTint: '#26305A',
+    within: '#62D69B',
+    close: '#FFC95C',
+    outside: '#FF9187',
+  },
+}
+
+function antdTheme(name: ThemeName): ThemeConfig {
+  const t = tokens[name]
+  return {
+    ...(name === 'night' ? { algorithm: antd.darkAlgorithm } : {}),
+    cssVar: { key: 'upstand' },
+    token: {
+      colorPrimary: t.accent,
+      colorTextLightSolid: t.onAccent,
+      colorSuccess: t.within,
+      colorWarning: t.close,
+      colorError: t.outside,
+      colorInfo: t.accent,
+      colorText: t.ink,
+      colorTextSecondary: t.ink2,
+      colorTextTertiary: t.ink2,
+      colorTextDescription: t.ink2,
+      colorTextPlaceholder: t.ink2,
+      colorIcon: t.ink2,
+      colorBgLayout: t.paper,
+      colorBgContainer: t.sheet,
+      colorBgElevated: t.sheet,
+      colorBorder: t.ink,
+      colorBorderSecondary: t.hair,
+      colorSplit: t.hair,
+      controlItemBgActive: t.accentTint,
+      borderRadius: 0,
+      borderRadiusSM: 0,
+      borderRadiusLG: 0,
+      borderRadiusXS: 0,
+      fontFamily: '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif',
+      fontSize: 16,
+      fontSizeSM: 14,
+      fontSizeLG: 18,
+      fontWeightStrong: 640,
+      controlHeight: 52,
+      controlHeightSM: 44,
+      controlHeightLG: 64,
+      lineWidth: name === 'sun' ? 2 : 1,
+      boxShadow: 'none',
+      boxShadowSecondary: 'none',
+      motion: false,
+    },
+    components: {
+      Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none', paddingInline: 16 },
+    },
+  }
+}
+
+type ThemeState = { name: ThemeName; set(name: ThemeName): void }
+const ThemeContext = createContext<ThemeState>({ name: 'day', set: () => undefined })
+export const useTheme = (): ThemeState => useContext(ThemeContext)
+
+const KEY = 'upstand.theme'
+
+/** The three themes; the choice stays on the device. */
+export function Theme({ children }: { children: ReactNode }) {
+  const [name, setName] = useState<ThemeName>('day')
+  useEffect(() => {
+    const kept = localStorage.getItem(KEY)
+    if (themeNames.includes(kept as ThemeName)) setName(kept as ThemeName)
+  }, [])
+  useEffect(() => {
+    document.documentElement.dataset.theme = name
+  }, [name])
+  const set = useCallback((next: ThemeName) => {
+    localStorage.setItem(KEY, next)
+    setName(next)
+  }, [])
+  const state = useMemo(() => ({ name, set }), [name, set])
+  return (
+    <ThemeContext.Provider value={state}>
+      <ConfigProvider theme={antdTheme(name)} wave={{ disabled: true }}>
+        {children}
+      </ConfigProvider>
+    </ThemeContext.Provider>
+  )
+}

@@ -1,0 +1,104 @@
+'use client'
+import { Button } from 'antd'
+import { useEffect, useState } from 'react'
+import { v7 as uuid } from 'uuid'
+import { say, type WordKey } from '@/words/say'
+import { Answered, ask } from '../device/api'
+import { defaultRegime } from '@/core/regime/shipped'
+import type { Regime } from '@/core/regime/regime'
+import { Choice, Field, Form, Said } from '../shell/Form'
+
+const DEFAULT_REGIME = defaultRegime.id
+
+/** The newest version of each regime: a new job is pinned to no older one. */
+function newest(all: readonly Regime[]): Regime[] {
+  const found = new Map<string, Regime>()
+  for (const one of all) if (one.version > (found.get(one.id)?.version ?? 0)) found.set(one.id, one)
+  return [...found.values()]
+}
+
+/** A new job: number, name, place, and who works on it. */
+export function NewJob({ onClose }: { onClose(): void }) {
+  const [number, setNumber] = useState('')
+  const [name, setName] = useState('')
+  const [place, setPlace] = useState('')
+  const [message, setMessage] = useState<string | null>(null)
+  const [people, setPeople] = useState<{ id: string; name: string; role: string }[]>([])
+  const [chosen, setChosen] = useState<readonly string[]>([])
+  const [regimes, setRegimes] = useState<Regime[]>([])
+  const [regime, setRegime] = useState('')
+  useEffect(() => {
+    void ask<{ people: { id: string; name: string; role: string }[] }>('/api/people').then(
+      (answer) => setPeople(answer.people.filter((one) => one.role !== 'supervisor')),
+      () => undefined,
+    )
+    void ask<{ regimes: Regime[] }>('/api/regimes').then(
+      (answer) => setRegimes(newest(answer.regimes)),
+      () => undefined,
+    )
+  }, [])
+  const make = async (): Promise<void> => {
+    if (!number.trim() || !name.trim()) return setMessage(say('today.new-job-needs'))
+    const id = uuid()
+    const pinned = regimes.find((one) => one.id === regime)
+    try {
+      await ask('/api/jobs', {
+        id,
+        visitId: uuid(),
+        number: number.trim(),
+        name: name.trim(),
+        place: place.trim(),
+        people: chosen,
+        ...(pinned ? { regime: { id: pinned.id, version: pinned.version } } : {}),
+      })
+      window.location.assign(`/job#${id}/plant`)
+    } catch (error) {
+      setMessage(error instanceof Answered ? error.message : say('record.needs-reception'))
+    }
+  }
+  return (
+    <Form onSubmit={() => void make()}>
+      <div className="two">
+        <Field label={say('today.job-number')} value={number} onValue={setNumber} most={20} />
+        <Field label={say('today.job-name')} value={name} onValue={setName} most={80} />
+        <Field label={say('today.job-place')} value={place} onValue={setPlace} most={160} />
+        {regimes.length > 0 && (
+          <Choice
+            label={say('office.regime')}
+            value={regime || DEFAULT_REGIME}
+            onValue={setRegime}
+            options={regimes.map((one) => ({
+              value: one.id,
+              text: say('office.regime-version', { name: one.name, version: one.version }),
+            }))}
+          />
+        )}
+      </div>
+      {people.length > 0 && (
+        <fieldset className="field" style={{ border: 0, padding: 0, margin: 0 }}>
+          <legend className="small quiet">{say('today.job-people')}</legend>
+          {people.map((one) => (
+            <label key={one.id} style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 44 }}>
+              <input
+                type="checkbox"
+                className="tick"
+                checked={chosen.includes(one.id)}
+                onChange={(event) =>
+                  setChosen(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
+                }
+              />
+              {one.name} <span className="small quiet">{say(`role.${one.role}` as WordKey)}</span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <Said message={message} />
+      <div style={{ display: 'flex', gap: 10 }}>
+        <Button type="primary" htmlType="submit">
+          {say('today.make-job')}
+        </Button>
+        <Button onClick={onClose}>{say('action.close')}</Button>
+      </div>
+    </Form>
+  )
+}

@@ -1,0 +1,39 @@
+import { sources, type SourceId } from '@/core/regime/sources'
+import type { WorkingLine } from '@/core/verdict/working'
+import { quantity, sayCode } from '@/words/say'
+
+/** Document, edition and clause of a source, as the screen and the print both name it. */
+export function sourceName(id: SourceId): string {
+  const { document, edition, clause } = sources[id]
+  const title = edition ? `${document}:${edition}` : document
+  return clause ? `${title}, ${clause}` : title
+}
+
+/** The written sum: every line with its figures put in, its result and its source. */
+export function Working({ lines }: { lines: readonly WorkingLine[] }) {
+  const used = [...new Set(lines.map((line) => line.source).filter((one): one is SourceId => one !== null))]
+  return (
+    <>
+      <dl className="calc">
+        {lines.map((line) => {
+          const own = line.decides ? 'decides' : ''
+          return (
+            <div key={line.code} style={{ display: 'contents' }}>
+              <dt className={own}>{sayCode('working', line.code, line.figures)}</dt>
+              <dd className={own}>
+                {line.result
+                  ? quantity(line.result.value, line.result.unit, line.result.decimals, line.result.signed)
+                  : ''}
+              </dd>
+            </div>
+          )
+        })}
+      </dl>
+      <ul className="src">
+        {used.map((id) => (
+          <li key={id}>{sourceName(id)}</li>
+        ))}
+      </ul>
+    </>
+  )
+}

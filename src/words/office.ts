@@ -1,0 +1,4 @@
+import { office } from './en/office'
+import { addWords } from './say'
+
+addWords(office)

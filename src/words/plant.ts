@@ -1,0 +1,4 @@
+import { plant } from './en/plant'
+import { addWords } from './say'
+
+addWords(plant)

@@ -1,0 +1,4 @@
+import { print } from './en/print'
+import { addWords } from './say'
+
+addWords(print)

@@ -1,0 +1,34 @@
+/** A kept reading in a few words: its main figure, or what its answers come to. */
+import { unitSpellings } from '@/core/quantity/unit'
+import type { Body, SlotValue } from '@/core/record/entry'
+import { CHECK_OPTIONS } from '@/core/steps/checks'
+import { type AnyStep, mainSlot, type Slot } from '@/core/steps/step'
+import { say, sayCode } from './say'
+
+/** The value of one slot in words, empty where it was not answered. */
+export function valueText(value: SlotValue | undefined): string {
+  if (!value) return ''
+  if ('choice' in value) return sayCode('choice', value.choice)
+  const { written } = unitSpellings[value.unit]
+  return value.unit === 'deg' ? `${value.text}${written}` : `${value.text} ${written}`
+}
+
+/** The main figure; of several alike the lowest, as it counts; of a list of checks how many are as they should be. */
+export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slots'>): string {
+  const all = step.slots as readonly Slot[]
+  const main = mainSlot(step)
+  if (!main) return ''
+  if (main.kind === 'choice' && main.options === CHECK_OPTIONS) {
+    const lines = all.filter((slot) => slot.id in slots)
+    const sound = lines.filter((slot) => {
+      const value = slots[slot.id]
+      return value && 'choice' in value && value.choice !== 'not-as-it-should'
+    })
+    return say('reading.checks', { sound: sound.length, count: lines.length })
+  }
+  if (main.kind === 'choice') return valueText(slots[main.id])
+  const alike = all.filter((slot) => slot.kind === 'number' && slot.measures === main.measures && slot.id in slots)
+  const values = alike.map((slot) => slots[slot.id]!).filter((value) => 'value' in value)
+  const lowest = values.reduce((low, value) => (value.value < low.value ? value : low), values[0]!)
+  return lowest ? valueText(lowest) : ''
+}

@@ -1,0 +1,4 @@
+import { record } from './en/record'
+import { addWords } from './say'
+
+addWords(record)

@@ -1,0 +1,98 @@
+/** Every sentence that people read comes from here: a keyed table a language, filled with the core's figures. */
+import { type Unit, unitSpellings } from '@/core/quantity/unit'
+import type { Figures } from '@/core/verdict/verdict'
+import { dc } from './en/dc'
+import { design } from './en/design'
+import { doors } from './en/doors'
+import type { office } from './en/office'
+import type { plant } from './en/plant'
+import type { print } from './en/print'
+import type { record } from './en/record'
+import { trade } from './en/trade'
+import { ui } from './en/ui'
+
+const atOnce = { ...trade, ...dc, ...design, ...doors, ...ui }
+type Later = typeof office & typeof plant & typeof print & typeof record
+export type WordKey = keyof typeof atOnce | keyof Later
+
+/** Every sentence that is known by now: what only some screens say comes with them (`words/plant`, `words/record`, `words/office`, `words/print`). */
+export const english: Partial<Record<WordKey, string>> = { ...atOnce }
+
+export function addWords(words: Partial<Record<WordKey, string>>): void {
+  Object.assign(english, words)
+}
+
+/** A figure with its decimals and a true minus sign. */
+export function figure(value: number, decimals: number, signed = false): string {
+  if (!Number.isFinite(value)) return '?'
+  const text = Math.abs(value).toFixed(decimals)
+  const isZero = Number(text) === 0
+  const sign = value < 0 && !isZero ? '−' : signed && !isZero ? '+' : ''
+  return `${sign}${text}`
+}
+
+/** A figure with its unit, a space between. */
+export function quantity(value: number, unit: Unit, decimals: number, signed = false): string {
+  const written = unitSpellings[unit].written
+  if (unit === 'deg') return `${figure(value, decimals, signed)}${written}`
+  return written ? `${figure(value, decimals, signed)} ${written}` : figure(value, decimals, signed)
+}
+
+const slot = /\{(\w+)(?::([+\w]+))?\}/g
+
+/** A figure and its unit stay on one line. */
+const beforeUnit = /(?<=[\d)]) (?=(?:V|A|W|K|Ω|mV|mA|MΩ|kΩ|%|°C|W\/m²)(?![\p{L}\p{N}]))/gu
+
+const wordOf = (key: string): string | undefined => (english as Record<string, string>)[key]
+
+/**
+ * Fills a sentence: `{name}` as text, `{name:2}` with two decimals, `{name:+1}` signed, `{name:unit}` as a unit,
+ * `{name:slot}` and `{name:rating}` as the words of a slot or of a rating.
+ */
+export function fill(sentence: string, figures: Figures = {}): string {
+  const filled = sentence.replace(slot, (_, name: string, format: string | undefined) => {
+    const value = figures[name]
+    if (value === undefined) return '?'
+    if (format === 'slot' || format === 'rating') return wordOf(`${format}.${value}`) ?? String(value)
+    if (format === 'unit') return unitSpellings[value as Unit]?.written ?? String(value)
+    if (typeof value === 'string') return value
+    if (format === undefined) return figure(value, Number.isInteger(value) ? 0 : 1)
+    if (format === 'decimals') return figure(value, Number(figures.decimals ?? 1))
+    return figure(value, Number(format.replace('+', '')), format.startsWith('+'))
+  })
+  return filled.replace(beforeUnit, '\u00a0')
+}
+
+/** The sentence of a key. */
+export function say(key: WordKey, figures?: Figures): string {
+  return fill(english[key] ?? key, figures)
+}
+
+/** The sentence of a code that the core gave. A test walks every code, so the code itself is only ever a last resort. */
+export function sayCode(family: string, code: string, figures?: Figures): string {
+  const sentence = wordOf(`${family}.${code}`)
+  return sentence === undefined ? code : fill(sentence, figures)
+}
+
+type Named = { data: { kind: string; tag: string } }
+
+/** A part by kind and tag: "string 2", "the site". */
+export function partName({ data }: Named): string {
+  return sayCode('part', data.kind, { tag: data.tag })
+}
+
+/** A step by its short name, with the tag of its part where there is more than one of that kind. */
+export function stepShort({ step, part }: { step: { id: string }; part: Named }): string {
+  const name = sayCode('step', `${step.id}.short`)
+  return part.data.kind === 'site' ? name : `${name} ${part.data.tag}`
+}
+
+/** What a reading means when its likeliest cause fits; empty where there is nothing sure to say. */
+export function meaningOf(cause: { code: string; fit: string; figures: Figures } | undefined): string {
+  if (cause?.fit !== 'fits' || !hasWords(`meaning.${cause.code}`)) return ''
+  return sayCode('meaning', cause.code, cause.figures)
+}
+
+export function hasWords(key: string): key is WordKey {
+  return key in english
+}

@@ -1,0 +1,234 @@
+import mysql from 'mysql2/promise'
+import { v7 as uuid } from 'uuid'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Entry } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import { plantFrom } from '@/core/plant/projection'
+import { exampleString } from '@/core/steps/worked'
+import { conditions, readingBody } from '@/core/testing/factsBuilder'
+import { demo, knock } from '../support/server'
+
+/** A job of these tests' own, so that what they do to it changes nothing elsewhere. */
+const JOB = uuid()
+const VISIT = uuid()
+type Fates = { fates: { id: string; fate: string; code?: string; reason?: string }[] }
+let part: { id: string; revision: string }
+
+const send = (entries: unknown[], who: 'tester' | 'supervisor' | 'viewer' = 'tester') =>
+  knock<Fates>(who, `/api/jobs/${JOB}/entries`, { entries })
+const entry = (body: unknown, about: Record<string, unknown> = {}) => ({
+  id: uuid(),
+  jobId: JOB,
+  visitId: VISIT,
+  partId: null,
+  step: null,
+  deviceTime: new Date().toISOString(),
+  clockOffset_ms: 0,
+  body,
+  ...about,
+})
+const volts = (value: number, rest: Record<string, unknown> = {}) =>
+  entry(
+    readingBody({
+      slots: { voltage: { text: String(value), value, bound: 'exact', unit: 'V' } },
+      conditions: conditions(742, 43.6, new Date().toISOString()),
+      plantRevision: part.revision,
+      ...rest,
+    }),
+    { partId: part.id, step: 'pv-voc' },
+  )
+const remark = (text: string) => entry({ kind: 'remark', v: 1, text })
+
+beforeAll(async () => {
+  const people = [demo.person.tester, demo.person.viewer]
+  const made = await knock('supervisor', '/api/jobs', {
+    id: JOB,
+    visitId: VISIT,
+    number: 'T-1',
+    name: 'Door tests',
+    place: '',
+    people,
+  })
+  expect(made.status).toBe(201)
+  const change = entry(
+    { kind: 'plant-change', v: 1, before: null, after: { ...exampleString(11), tag: '2' }, base: null },
+    { partId: uuid() },
+  )
+  await send([change])
+  part = { id: change.partId as unknown as string, revision: change.id }
+})
+
+describe('the door for entries', () => {
+  it('keeps an entry, and the same again is already there', async () => {
+    const one = remark('roof is dry')
+    expect((await send([one])).body.fates).toMatchObject([{ id: one.id, fate: 'kept' }])
+    expect((await send([one])).body.fates).toMatchObject([{ fate: 'already' }])
+    expect((await send([{ ...one, clockOffset_ms: 17 }])).body.fates).toMatchObject([{ fate: 'already' }])
+  })
+
+  it('calls the same id with another body a conflict', async () => {
+    const one = remark('first words')
+    await send([one])
+    const other = { ...one, body: { kind: 'remark', v: 1, text: 'other words' } }
+    expect((await send([other])).body.fates).toMatchObject([
+      { fate: 'conflict', reason: expect.stringContaining('same id') },
+    ])
+  })
+
+  it('keeps the others of a batch and names the bad one', async () => {
+    const batch = [remark('before'), entry({ kind: 'remark', v: 1 }), remark('after')]
+    const { body } = await send(batch)
+    expect(body.fates.map((one) => one.fate)).toEqual(['kept', 'refused', 'kept'])
+    expect(body.fates[1]).toMatchObject({
+      id: batch[1]!.id,
+      code: 'shape',
+      reason: expect.stringContaining('body.text'),
+    })
+  })
+
+  it.each([
+    ['absurd', () => volts(6000), 'cannot come from string 2'],
+    ['negative-dc-voltage', () => volts(-380), 'crossed leads'],
+    ['ten-times', () => volts(3850), 'decimal point'],
+    ['a-tenth', () => volts(38.5), 'decimal point'],
+    ['irradiance-out-of-reach', () => volts(385, { conditions: conditions(5000) }), '1 to 1600'],
+    ['temperature-out-of-reach', () => volts(385, { conditions: conditions(742, 300) }), '−50 to 110'],
+    ['no-step', () => ({ ...volts(385), step: 'pv-nothing' }), 'pv-nothing'],
+    ['no-part', () => ({ ...volts(385), partId: uuid() }), 'no such part'],
+    [
+      'unit-of-slot',
+      () =>
+        entry(readingBody({ slots: { voltage: { text: '3', value: 3, bound: 'exact', unit: 'A' } } }), {
+          partId: part.id,
+          step: 'pv-voc',
+        }),
+      'takes V',
+    ],
+    [
+      'slot-unknown',
+      () =>
+        entry(readingBody({ slots: { amperage: { text: '3', value: 3, bound: 'exact', unit: 'A' } } }), {
+          partId: part.id,
+          step: 'pv-voc',
+        }),
+      'no slot',
+    ],
+    ['wrong-job', () => ({ ...remark('elsewhere'), jobId: demo.job.mill }), 'another job'],
+    ['wrong-visit', () => ({ ...remark('elsewhere'), visitId: uuid() }), 'no such visit'],
+    ['shape', () => entry({ kind: 'remark', v: 1, text: 'x'.repeat(3000) }), 'body.text'],
+    ['shape', () => ({ ...remark('when'), deviceTime: 'yesterday' }), 'deviceTime'],
+    ['shape', () => ({ ...remark('who'), personId: demo.person.supervisor }), 'personId'],
+    ['shape', () => entry({ kind: 'wish', v: 1 }), 'body'],
+    [
+      'sign-right',
+      () =>
+        entry({
+          kind: 'signature',
+          v: 1,
+          role: 'checked',
+          printedName: 'Tam',
+          statement: 'checked it',
+          coversHash: '0'.repeat(64),
+        }),
+      'checked',
+    ],
+  ])('refuses %s with a sentence that helps', async (code, make, words) => {
+    const { body } = await send([make()])
+    expect(body.fates).toMatchObject([{ fate: 'refused', code }])
+    expect(body.fates[0]!.reason).toContain(words)
+    expect(body.fates[0]!.reason).not.toContain('undefined')
+  })
+
+  it('keeps ten times the expected once it was confirmed', async () => {
+    expect((await send([volts(3850, { confirmed: ['ten-times'] })])).body.fates).toMatchObject([{ fate: 'kept' }])
+  })
+
+  it('keeps a display over its range as a bound', async () => {
+    const over = volts(0)
+    over.body = readingBody({
+      slots: { voltage: { text: '>999', value: 999, bound: 'more-than', unit: 'V' } },
+      conditions: conditions(),
+      plantRevision: part.revision,
+    })
+    expect((await send([over])).body.fates).toMatchObject([{ fate: 'kept' }])
+  })
+
+  it('takes a void of one’s own and refuses one of somebody else’s', async () => {
+    const own = remark('to be voided')
+    const hers = remark('by the office')
+    await send([own])
+    await send([hers], 'supervisor')
+    const voidOf = (target: string) => entry({ kind: 'void', v: 1, target, reason: 'a slip' })
+    expect((await send([voidOf(own.id)])).body.fates).toMatchObject([{ fate: 'kept' }])
+    expect((await send([voidOf(hers.id)])).body.fates).toMatchObject([{ fate: 'refused', code: 'void-own' }])
+    expect((await send([voidOf(own.id)], 'supervisor')).body.fates).toMatchObject([{ fate: 'kept' }])
+  })
+
+  it('refuses a note of 2 MB, a body that is no JSON, and too many at once', async () => {
+    expect((await send([remark('x'.repeat(2_000_000))])).status).toBe(413)
+    expect((await knock('tester', `/api/jobs/${JOB}/entries`, '{"entries": [')).status).toBe(400)
+    expect((await send(Array.from({ length: 201 }, () => remark('many')))).status).toBe(422)
+  })
+
+  it('answers refusals as problem details', async () => {
+    const answer = await knock('viewer', `/api/jobs/${JOB}/entries`, { entries: [] })
+    expect(answer.headers.get('content-type')).toContain('application/problem+json')
+    expect(answer.body).toMatchObject({ status: 403, title: expect.stringContaining('read this job') })
+  })
+})
+
+describe('the database itself', () => {
+  let app: mysql.Connection
+  let owner: mysql.Connection
+  beforeAll(async () => {
+    app = await mysql.createConnection(process.env.UPSTAND_TEST_DATABASE!)
+    owner = await mysql.createConnection(process.env.UPSTAND_TEST_DATABASE_ADMIN!)
+  })
+  afterAll(async () => {
+    await app.end()
+    await owner.end()
+  })
+
+  it.each(['entry', 'seal', 'regime'])('lets the application neither change nor remove a row of %s', async (table) => {
+    await expect(app.query(`UPDATE \`${table}\` SET id = id`)).rejects.toMatchObject({
+      code: 'ER_TABLEACCESS_DENIED_ERROR',
+    })
+    await expect(app.query(`DELETE FROM \`${table}\``)).rejects.toMatchObject({ code: 'ER_TABLEACCESS_DENIED_ERROR' })
+  })
+
+  it.each(['entry', 'seal'])('stops even its owner from changing or removing a row of %s', async (table) => {
+    const [before] = await owner.query(`SELECT COUNT(*) AS n FROM \`${table}\``)
+    expect((before as { n: number }[])[0]!.n).toBeGreaterThan(0)
+    await expect(owner.query(`UPDATE \`${table}\` SET job_id = job_id`)).rejects.toMatchObject({
+      sqlMessage: expect.stringContaining('append-only'),
+    })
+    await expect(owner.query(`DELETE FROM \`${table}\``)).rejects.toMatchObject({
+      sqlMessage: expect.stringContaining('append-only'),
+    })
+  })
+
+  it('gives the application no right over its tables', async () => {
+    await expect(app.query('CREATE TABLE intruder (id INT)')).rejects.toMatchObject({ errno: 1142 })
+    await expect(app.query('DROP TRIGGER entry_no_update')).rejects.toMatchObject({ errno: 1142 })
+  })
+
+  it('keeps passwords as a memory-hard hash', async () => {
+    const [rows] = await app.query('SELECT password FROM account')
+    for (const { password } of rows as { password: string }[]) expect(password).toMatch(/^[0-9a-f]{32}:[0-9a-f]{128}$/)
+  })
+
+  it('holds a projection of the plant that equals its entries', async () => {
+    const { body } = await knock<{ facts: Facts }>('supervisor', `/api/jobs/${demo.job.mill}/facts`)
+    const fromEntries = plantFrom(body.facts.entries as Entry[])
+    const [rows] = await app.query('SELECT id, data, revision FROM part WHERE job_id = ?', [demo.job.mill])
+    const projected = rows as { id: string; data: unknown; revision: string }[]
+    expect(projected.length).toBe(fromEntries.size)
+    for (const row of projected) {
+      const data = typeof row.data === 'string' ? JSON.parse(row.data) : row.data
+      expect({ data, revision: row.revision }).toEqual({
+        data: fromEntries.get(row.id)!.data,
+        revision: fromEntries.get(row.id)!.revision,
+      })
+    }
+  })
+})

@@ -1,0 +1,71 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { fillId, fileShelf, openBrowser, pageOf, pressId, sees } from '../support/browser'
+
+let browser: Browser
+let page: Page & { complaints: string[] }
+let shelf: Awaited<ReturnType<typeof fileShelf>>
+beforeAll(async () => {
+  browser = await openBrowser()
+  page = await pageOf(browser, 'supervisor', '/office#regimes')
+  shelf = await fileShelf()
+})
+afterAll(async () => {
+  await browser.close()
+  await shelf.clear()
+})
+
+const takeIn = (name: string, text: string): Promise<void> => shelf.give(page, 'sheet', name, text)
+
+describe('the office', () => {
+  it('copies a regime and changes a figure with a reason', async () => {
+    await pressId(page, 'change-regime')
+    await fillId(page, 'regime-name', 'Roof rules of ours')
+    await fillId(page, 'limit-pv.operating', '90')
+    await pressId(page, 'make-regime')
+    await sees(page, 'A reason of a few words is needed')
+    await fillId(page, 'regime-reason', 'customer wants closer strings')
+    await pressId(page, 'make-regime')
+    await sees(page, 'out of reach')
+    await fillId(page, 'limit-pv.operating', '3')
+    await pressId(page, 'make-regime')
+    await sees(page, 'customer wants closer strings')
+    await sees(page, 'set by the company')
+  })
+
+  it('takes the good rows of a table in, and says what is wrong with the others', async () => {
+    await pressId(page, 'pane-modules')
+    await takeIn('empty.csv', 'make;name\nA;B')
+    await sees(page, 'These columns are missing')
+    await takeIn(
+      'sheets.csv',
+      '\uFEFFmodel;make;Pmax;Voc;Isc;Vmp;Imp;cells;alpha;beta;gamma\n' +
+        'HL 410;Heidelicht;410;37,4;13,9;31,3;13,1;54;0,05;-0,26;-0,34\n' +
+        'HL 420;Heidelicht;420;37,6;14,1;31,6;13,3;54;0,05;0,26;-0,34\n' +
+        '=1+1;Heidelicht;420;37,6;14,1;31,6;13,3;54;0,05;-0,26;-0,34\n',
+    )
+    await sees(page, 'Types that can be taken in: 1. Rows that cannot: 2.')
+    await sees(page, 'Row 3: Coefficient of Voc')
+    await sees(page, 'is a formula')
+    await pressId(page, 'sheet-add')
+    await sees(page, 'Taken into the library: 1.')
+    await fillId(page, 'module-search', 'heide 410')
+    await sees(page, 'Heidelicht HL 410')
+    await page.waitForFunction(() => !document.body.innerText.includes('Corvane'))
+  })
+
+  it('keeps an instrument with its calibration and what it measures', async () => {
+    await pressId(page, 'pane-kit')
+    await pressId(page, 'add-tool')
+    await fillId(page, 'kit-tag', '11')
+    await fillId(page, 'kit-name', 'Inclinometer')
+    await pressId(page, 'keep-tool')
+    await sees(page, 'Tick what it measures')
+    await page.$$eval('.range .one', (rows) =>
+      (rows.find((row) => row.textContent === 'tilt')!.querySelector('input') as HTMLInputElement).click(),
+    )
+    await pressId(page, 'keep-tool')
+    await sees(page, 'tilt to 90')
+    expect(page.complaints).toEqual([])
+  })
+})

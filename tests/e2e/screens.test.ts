@@ -1,0 +1,118 @@
+import { AxePuppeteer } from '@axe-core/puppeteer'
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openBrowser, pageOf, sees } from '../support/browser'
+import { base, demo } from '../support/server'
+
+const screens = [
+  { name: 'Today', path: '/', says: 'Quern House' },
+  { name: 'Run, to be read', path: `/job#${demo.job.open}/run`, says: 'Run sheet' },
+  { name: 'Run, outside', path: `/job#${demo.job.mill}/run/pv-isc/STRING17`, says: 'Read current, string 17' },
+  { name: 'Plant', path: `/job#${demo.job.open}/plant`, says: 'Add strings' },
+  { name: 'Record', path: `/job#${demo.job.sealed}/record`, says: 'Before you can seal' },
+  { name: 'Office, regimes', path: '/office#regimes', says: 'Copy and change' },
+  { name: 'Office, instruments', path: '/office#kit', says: 'Add an instrument' },
+  { name: 'Sign-in', path: '/sign-in', says: 'one tap' },
+] as const
+const themes = ['day', 'sun', 'night'] as const
+
+let browser: Browser
+let page: Page & { complaints: string[] }
+beforeAll(async () => {
+  browser = await openBrowser()
+  page = await pageOf(browser, 'supervisor')
+})
+afterAll(() => browser.close())
+
+async function show(path: string, says: string): Promise<void> {
+  const outside = path.includes('STRING17')
+  await page.goto('about:blank')
+  await page.goto(base + (outside ? path.replace('/pv-isc/STRING17', '') : path))
+  if (outside) {
+    await page.waitForSelector('.rail .grp, .pstep .all')
+    const partId = await page.evaluate(async (jobId: string) => {
+      const answer = await fetch(`/api/jobs/${jobId}/facts`)
+      const { facts } = (await answer.json()) as {
+        facts: { entries: { partId: string; body: { kind: string; after?: { tag: string; kind: string } } }[] }
+      }
+      return facts.entries.find((entry) => entry.body.after?.kind === 'string' && entry.body.after.tag === '17')!.partId
+    }, demo.job.mill)
+    await page.evaluate((hash: string) => {
+      window.location.hash = hash
+    }, `#${demo.job.mill}/run/pv-isc/${partId}`)
+  }
+  await sees(page, says)
+}
+
+describe.each(screens)('$name', ({ path, says }) => {
+  it.each(themes)('has nothing serious for axe in the %s theme', async (theme) => {
+    await page.setViewport({ width: 1280, height: 800 })
+    await page.evaluate((name: string) => localStorage.setItem('upstand.theme', name), theme)
+    await show(path, says)
+    const { violations } = await new AxePuppeteer(page).analyze()
+    const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual(
+      [],
+    )
+  })
+
+  it.each([360, 820, 1280])('fits a screen %d px wide, with targets of 44 px', async (width) => {
+    await page.setViewport({ width, height: 800 })
+    await show(path, says)
+    await page
+      .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, { timeout: 3000 })
+      .catch(() => undefined)
+    const found = await page.evaluate(() => {
+      const small = [
+        ...document.querySelectorAll<HTMLElement>(
+          'button, select, input:not([type=checkbox], label > .hidden), label:has(input[type=checkbox], input.hidden)',
+        ),
+      ]
+        .filter((one) => one.checkVisibility() && one.getBoundingClientRect().width > 0)
+        .filter((one) => one.getBoundingClientRect().height < 43.5 || one.getBoundingClientRect().width < 43.5)
+        .map(
+          (one) =>
+            `${one.className} ${one.textContent?.slice(0, 30)} ${Math.round(one.getBoundingClientRect().width)}×${Math.round(one.getBoundingClientRect().height)}`,
+        )
+      const over = [...document.querySelectorAll('*')]
+        .filter(() => document.documentElement.scrollWidth > window.innerWidth)
+        .filter((one) => one.getBoundingClientRect().right > window.innerWidth)
+        .map((one) => `${one.tagName}.${one.className} ${Math.round(one.getBoundingClientRect().right)}`)
+      // A sentence that did not come with its screen shows as its key.
+      const keys = document.body.innerText.match(/\b[a-z]+(-[a-z]+)*\.[a-z][a-z-]*[a-z](\.[a-z-]+)*\b/g) ?? []
+      return { over, small, keys }
+    })
+    expect(found.over).toEqual([])
+    expect(found.small).toEqual([])
+    expect(found.keys).toEqual([])
+  })
+})
+
+/** Dialogs, as they are opened from the bench and the record. */
+const dialogs = [
+  { name: 'light and temperature', path: `/job#${demo.job.mill}/run`, key: 'c' },
+  { name: 'leave out', path: `/job#${demo.job.mill}/run`, key: 'l' },
+  { name: 'all keys', path: `/job#${demo.job.mill}/run`, key: '?' },
+] as const
+
+describe.each(dialogs)('the dialog of $name', ({ path, key }) => {
+  it.each(themes)('has nothing serious for axe in the %s theme', async (theme) => {
+    await page.setViewport({ width: 1280, height: 800 })
+    await page.evaluate((name: string) => localStorage.setItem('upstand.theme', name), theme)
+    await show(path, 'Run sheet')
+    await page.waitForSelector('.bench')
+    await page.keyboard.press(key)
+    await page.waitForSelector('[role=dialog]', { visible: true })
+    const { violations } = await new AxePuppeteer(page).analyze()
+    const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual(
+      [],
+    )
+  })
+})
+
+describe('all screens together', () => {
+  it('complain of nothing', () => {
+    expect(page.complaints).toEqual([])
+  })
+})

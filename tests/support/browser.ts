@@ -1,0 +1,171 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
+import { base, type Who } from './server'
+
+const names: Record<Exclude<Who, 'nobody'>, string> = {
+  tester: 'Tam Brackley',
+  supervisor: 'Isolde Marrow',
+  viewer: 'Ness Orchard',
+}
+
+export async function openBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: '/usr/bin/chromium',
+    headless: true,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+    defaultViewport: { width: 1280, height: 800 },
+  })
+}
+
+/** A page of a person's own browser profile, signed in by one tap; what the page complains of is collected. */
+export async function pageOf(
+  browser: Browser,
+  who: Exclude<Who, 'nobody'>,
+  path = '/',
+): Promise<Page & { complaints: string[] }> {
+  const context = await browser.createBrowserContext()
+  const page = (await context.newPage()) as Page & { complaints: string[] }
+  page.complaints = []
+  page.on('pageerror', (error) => page.complaints.push(String(error)))
+  page.setDefaultTimeout(20_000)
+  await page.goto(`${base}/sign-in`)
+  await press(page, names[who])
+  await page.waitForFunction(() => window.location.pathname === '/')
+  if (path !== '/') await page.goto(base + path)
+  return page
+}
+
+/** Waits for text anywhere on the page. */
+export async function sees(page: Page, text: string): Promise<void> {
+  await page
+    .waitForFunction((wanted: string) => document.body.innerText.replaceAll('\u00a0', ' ').includes(wanted), {}, text)
+    .catch(async () => {
+      const found = await page.evaluate(() => ({
+        text: document.body.innerText,
+        worker: navigator.serviceWorker.controller?.state ?? 'none',
+        loaded: performance
+          .getEntriesByType('resource')
+          .map((one) => `${one.name.split('/').at(-1)} ${Math.round(one.startTime)}+${Math.round(one.duration)}`),
+      }))
+      throw new Error(
+        `the page does not say "${text}"; it says:\n${found.text.slice(0, 3000)}\nworker ${found.worker}; loaded ${found.loaded.join(', ')}`,
+      )
+    })
+}
+
+/** Presses the button or link whose words begin so. */
+export async function press(page: Page, words: string): Promise<void> {
+  const found = await page
+    .waitForFunction(
+      (wanted: string) =>
+        [...document.querySelectorAll<HTMLElement>('button, a, [role=tab]')].find(
+          (one) =>
+            one.innerText.replaceAll('\u00a0', ' ').trim().startsWith(wanted) &&
+            !(one as HTMLButtonElement).disabled &&
+            one.checkVisibility(),
+        ),
+      {},
+      words,
+    )
+    .catch(() => {
+      throw new Error(`there is no button "${words}"`)
+    })
+  await (found as unknown as { click(): Promise<void> }).click()
+}
+
+export async function pressId(page: Page, id: string): Promise<void> {
+  await page.waitForSelector(`[data-testid="${id}"]:not([disabled])`, { visible: true })
+  await page.click(`[data-testid="${id}"]`)
+}
+
+/** Fills the field of a test id anew. */
+export async function fillId(page: Page, id: string, text: string): Promise<void> {
+  const field = await page.waitForSelector(`[data-testid="${id}"]`, { visible: true })
+  await field!.click({ clickCount: 3 })
+  await page.keyboard.press('Backspace')
+  await field!.type(text)
+}
+
+/** Ticks every caution of the step. */
+export async function tickAll(page: Page): Promise<void> {
+  await page.waitForSelector('.chk')
+  for (const tick of await page.$$('.chk .tick:not(:checked)')) await tick.click()
+}
+
+export const verdictOf = (page: Page): Promise<string> =>
+  page.$eval('[data-testid=verdict]', (band) => (band as HTMLElement).dataset.verdict ?? '')
+
+export async function waitForVerdict(page: Page, verdict: string): Promise<void> {
+  await page
+    .waitForFunction(
+      (wanted: string) => document.querySelector<HTMLElement>('[data-testid=verdict]')?.dataset.verdict === wanted,
+      {},
+      verdict,
+    )
+    .catch(async () => {
+      throw new Error(`the verdict is ${await verdictOf(page).catch(() => 'not shown')}, not ${verdict}`)
+    })
+}
+
+/** Waits until nothing of this device's queue is left to send. */
+export async function allSent(page: Page): Promise<void> {
+  await page.waitForSelector('[data-testid=saved][data-waiting="0"]')
+}
+
+/**
+ * Opens a row of the run sheet: the test by its short name, the part by the words of its row. Rows out of view are not
+ * laid out, so their words are read from the document and not from the picture.
+ */
+export async function openStep(page: Page, group: string, row: string): Promise<void> {
+  await page
+    .waitForFunction(
+      (wanted: string, part: string) => {
+        const head = [...document.querySelectorAll<HTMLElement>('.rail .grp b')]
+          .find((one) => one.textContent?.replace(/^\S+ /, '').trim() === wanted)
+          ?.closest<HTMLElement>('.grp')
+        if (!head) return false
+        if (head.getAttribute('aria-expanded') !== 'true') {
+          head.click()
+          return false
+        }
+        const found = [...head.parentElement!.querySelectorAll<HTMLElement>('.stp')].find(
+          (one) => one.querySelector('span')!.firstChild?.textContent?.trim() === part,
+        )
+        // The sheet may still be moving to the step of the address: only the row that stays current will do.
+        if (found?.getAttribute('aria-current') !== 'step') found?.click()
+        return found?.getAttribute('aria-current') === 'step'
+      },
+      { polling: 100 },
+      group,
+      row,
+    )
+    .catch(() => {
+      throw new Error(`the run sheet has no row "${row}" under "${group}"`)
+    })
+}
+
+/** Files that a test hands to the page, in a folder that is thrown away. */
+export async function fileShelf(): Promise<{
+  give(page: Page, testId: string, name: string, content: string | Buffer): Promise<void>
+  clear(): Promise<void>
+}> {
+  const folder = await mkdtemp(join(tmpdir(), 'upstand-files-'))
+  return {
+    async give(page, testId, name, content) {
+      const path = join(folder, name)
+      await writeFile(path, content)
+      const input = await page.waitForSelector(`[data-testid="${testId}"]`)
+      await (input as ElementHandle<HTMLInputElement>).uploadFile(path)
+    },
+    clear: () => rm(folder, { recursive: true }),
+  }
+}
