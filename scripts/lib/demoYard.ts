@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm'
 import type { Database } from '@/server/db/client'
 import { instrument, instrumentToken } from '@/server/db/schema'
 import { PRACTICE_SKY } from '@/standin/sky'
-import { issueToken } from '@/server/feed/ingest'
+import { issueToken } from '@/server/feed/tokens'
 import { sensorReading } from '@/standin/sensors'
 
 const EVERY_ms = 2000

@@ -1,20 +1,27 @@
-import { createHash, randomBytes } from 'node:crypto'
-import mysql from 'mysql2/promise'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { v7 as uuid } from 'uuid'
+import { beforeAll, describe, expect, it } from 'vitest'
+import type { Instrument } from '@/core/record/instrument'
 import { demo, knock } from '../support/server'
 
-let app: mysql.Connection
-const token = { tester: randomBytes(24).toString('base64url'), revoked: randomBytes(24).toString('base64url') }
+const giveKey = async (id: string): Promise<string> =>
+  (await knock<{ key: string }>('supervisor', `/api/instruments/${id}/key`, { give: true })).body.key
 
+/** A tester of its own, so that what this file sends takes nothing from the rate of the demo's. */
+const own: Instrument = {
+  id: uuid(),
+  tag: '41',
+  name: 'String tester',
+  serial: '',
+  calibrationDue: null,
+  standIn: false,
+  ranges: [{ measures: 'dc-voltage', accuracy: { ofReading_pct: 0.5, digits: 2 }, most: 1000, decimals: 1 }],
+}
+let key: string
 beforeAll(async () => {
-  app = await mysql.createConnection(process.env.UPSTAND_TEST_DATABASE!)
-  const hash = (text: string): string => createHash('sha256').update(text).digest('hex')
-  const insert =
-    'INSERT INTO instrument_token (token_hash, instrument_id, created_at, revoked_at) VALUES (?, ?, NOW(3), ?)'
-  await app.query(insert, [hash(token.tester), demo.tester07, null])
-  await app.query(insert, [hash(token.revoked), demo.tester07, new Date()])
+  await knock('supervisor', '/api/instruments', own)
+  key = await giveKey(own.id)
+  await knock('tester', `/api/jobs/${demo.job.open}/pair`, { instrumentId: own.id })
 })
-afterAll(() => app.end())
 
 const volts = (value: number, rest: object = {}) => ({
   quantity: 'dc-voltage',
@@ -23,16 +30,16 @@ const volts = (value: number, rest: object = {}) => ({
   at: new Date().toISOString(),
   ...rest,
 })
-const post = (samples: unknown[], key: string = token.tester, rest: object = {}) =>
+const post = (samples: unknown[], under: string = key, rest: object = {}) =>
   knock<{ title: string; taken: number }>(
     'nobody',
     '/api/feed',
     { samples, ...rest },
-    { authorization: `Bearer ${key}` },
+    { authorization: `Bearer ${under}` },
   )
 
 describe('the instrument feed', () => {
-  it('takes a sample under the instrument’s own token, and shows it to the paired job', async () => {
+  it('takes a sample under the instrument’s own key, and shows it to the paired job', async () => {
     expect(await post([volts(385.4)])).toMatchObject({ status: 202, body: { taken: 1 } })
     const { body } = await knock<{ samples: { quantity: string; read: { text: string } }[] }>(
       'tester',
@@ -55,14 +62,8 @@ describe('the instrument feed', () => {
   })
 
   it.each([
-    ['an unknown token', () => post([volts(1)], 'x'.repeat(32)), 401, 'not known'],
-    ['a revoked token', () => post([volts(1)], token.revoked), 401, 'revoked'],
-    [
-      'another instrument’s token',
-      () => post([volts(1)], token.tester, { instrument: demo.meter02 }),
-      403,
-      'another instrument',
-    ],
+    ['an unknown key', () => post([volts(1)], 'x'.repeat(32)), 401, 'not known'],
+    ['another instrument’s key', () => post([volts(1)], key, { instrument: demo.meter02 }), 403, 'another instrument'],
     [
       'a quantity that is not the instrument’s',
       () => post([{ ...volts(700), quantity: 'irradiance', unit: 'Wm2' }]),
@@ -93,5 +94,50 @@ describe('the instrument feed', () => {
         .status
     }
     expect(status).toBe(429)
+  })
+})
+
+describe('the key of an instrument', () => {
+  const key41 = `/api/instruments/${own.id}/key`
+
+  it('is void once a new one is given, and once it is taken back', async () => {
+    const [before, after] = [await giveKey(own.id), await giveKey(own.id)]
+    const old = await post([volts(1)], before)
+    expect(old.status).toBe(401)
+    expect(old.body.title).toContain('taken back')
+    expect((await post([volts(1)], after)).status).toBe(202)
+    expect(await knock('supervisor', key41, { give: false })).toMatchObject({ status: 200, body: { key: null } })
+    expect((await post([volts(1)], after)).status).toBe(401)
+  })
+
+  it('is given to nothing that is not in the kit', async () => {
+    const answer = await knock<{ title: string }>('supervisor', `/api/instruments/${uuid()}/key`, { give: true })
+    expect(answer).toMatchObject({ status: 404, body: { title: 'That instrument is not in the kit.' } })
+  })
+
+  it('is not for a simulated instrument, whose own one would be void', async () => {
+    const answer = await knock<{ title: string }>('supervisor', `/api/instruments/${demo.tester07}/key`, { give: true })
+    expect(answer).toMatchObject({ status: 409, body: { title: expect.stringContaining('sends by itself') } })
+  })
+
+  it('goes with the instrument that leaves the kit, which no job hears any more', async () => {
+    const last = await giveKey(own.id)
+    expect((await knock('supervisor', `/api/instruments/${own.id}/retire`, {})).status).toBe(200)
+    expect((await post([volts(1)], last)).status).toBe(401)
+    const { body } = await knock<{ instruments: Instrument[] }>('tester', '/api/instruments')
+    expect(body.instruments.map((one) => one.tag)).not.toContain('41')
+    expect((await knock('supervisor', `/api/instruments/${own.id}/retire`, {})).status).toBe(404)
+  })
+})
+
+describe('a page that listens', () => {
+  it('begins with what comes from now on, where nothing is paired yet', async () => {
+    const feed = `/api/jobs/${demo.job.empty}/feed`
+    const { body } = await knock<{ cursor: number; samples: unknown[] }>('supervisor', feed)
+    expect(body).toMatchObject({ samples: [], paired: [] })
+    // A job's own first look has heard of all samples so far; a page of this job does not go through them.
+    const other = await knock<{ cursor: number }>('tester', `/api/jobs/${demo.job.open}/feed`)
+    expect(body.cursor).toBeGreaterThanOrEqual(1)
+    expect(other.body.cursor - body.cursor).toBeLessThan(50)
   })
 })

@@ -113,6 +113,12 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     body: () => ({}),
     may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
   },
+  ...(['key', 'retire'] as const).map((what) => ({
+    route: `instruments/[id]/${what}`,
+    path: `/api/instruments/${demo.job.empty}/${what}`,
+    body: () => ({ give: true }),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 404 },
+  })),
   { route: 'regimes', path: '/api/regimes', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
   {
     route: 'regimes',

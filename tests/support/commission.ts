@@ -23,6 +23,8 @@ type Seen = {
   can: string[]
   open: { slot: string; kind: 'choice' | 'number' } | null
   ticks: number
+  /** What the bench refused with. */
+  said: string | null
 }
 
 /** What the bench shows now. */
@@ -44,6 +46,7 @@ export const look = (page: Page): Promise<Seen> =>
           ? { slot: input.id.replace('slot-', ''), kind: 'number' as const }
           : null,
       ticks: document.querySelectorAll('.chk .tick:not(:checked)').length,
+      said: document.querySelector('.said.bad')?.textContent ?? null,
     }
   })
 

@@ -1,10 +1,9 @@
-import { createHash, randomBytes } from 'node:crypto'
-import { and, asc, count, desc, eq, gt, gte, inArray, isNull, lt } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gt, gte, inArray, lt, max } from 'drizzle-orm'
 import { type FeedSample, type LiveSample, liveSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import type { Unit } from '@/core/quantity/unit'
 import { type Database, DUPLICATE_KEY, errnoOf, type Queries, retried } from '../db/client'
-import { feedSample, instrument, instrumentToken } from '../db/schema'
+import { feedSample, instrument } from '../db/schema'
 import { Refused } from '../door'
 
 /** How far a sample's time may lie from this clock. */
@@ -12,31 +11,6 @@ const MOST_AWAY_MINUTES = 10
 /** Samples that one instrument may send in a minute. */
 const MOST_A_MINUTE = 600
 const KEPT_HOURS = 24
-
-export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
-
-/** A new token of one instrument; only its hash is kept. */
-export async function issueToken(db: Queries, instrumentId: string, now: Date): Promise<string> {
-  const token = randomBytes(24).toString('base64url')
-  await db.insert(instrumentToken).values({ tokenHash: hashToken(token), instrumentId, createdAt: now })
-  return token
-}
-
-export async function instrumentByToken(db: Queries, token: string): Promise<Instrument> {
-  const [row] = await db
-    .select({ data: instrument.data })
-    .from(instrumentToken)
-    .innerJoin(instrument, eq(instrument.id, instrumentToken.instrumentId))
-    .where(
-      and(
-        eq(instrumentToken.tokenHash, hashToken(token)),
-        isNull(instrumentToken.revokedAt),
-        eq(instrument.retired, false),
-      ),
-    )
-  if (!row) throw new Refused(401, 'door.feed-token')
-  return row.data
-}
 
 /** Takes samples of one instrument: its own quantities only, in their unit, near this clock, each once. */
 export async function ingest(
@@ -93,7 +67,7 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
   const paired = (await db.select({ id: instrument.id }).from(instrument).where(eq(instrument.pairedJobId, jobId))).map(
     (row) => row.id,
   )
-  if (paired.length === 0) return { cursor: after ?? 0, samples: [], paired }
+  if (paired.length === 0) return { cursor: after ?? (await newestSample(db)), samples: [], paired }
   const since = new Date(now.getTime() - FIRST_LOOK_MINUTES * 60_000)
   const here = after === null ? gte(feedSample.receivedAt, since) : gt(feedSample.id, after)
   const rows = await db
@@ -104,7 +78,7 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
     .limit(MOST_IN_A_PAGE)
   if (after === null) rows.reverse()
   return {
-    cursor: rows.at(-1)?.id ?? after ?? 0,
+    cursor: rows.at(-1)?.id ?? after ?? (await newestSample(db)),
     samples: rows.map((row) => ({
       instrumentId: row.instrumentId,
       quantity: row.quantity as Measurable,
@@ -118,6 +92,12 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
     })),
     paired,
   }
+}
+
+/** Where a page begins that has heard nothing yet: what came before it belongs to other strings and other jobs. */
+async function newestSample(db: Queries): Promise<number> {
+  const [row] = await db.select({ id: max(feedSample.id) }).from(feedSample)
+  return row?.id ?? 0
 }
 
 /** Forgets samples older than a day. */

@@ -9,6 +9,7 @@ import { Mark } from '../mark/Mark'
 import { Field, Form, Said } from '../shell/Form'
 import { shortDay } from '../shell/time'
 import { calibrationVerdict, daysLeft } from '../today/Calibrations'
+import { FeedKey } from './FeedKey'
 import { kitTexts, measurables, rangeLines, readKit, type RangeTexts } from './kitForm'
 import { quietly, useAsked, whyNot } from './useAsked'
 
@@ -67,7 +68,12 @@ export function KitPane({ mayChange, now }: { mayChange: boolean; now: number })
                 </button>
               )}
             </div>
-            {open === tool.id && <KitForm tool={tool} onDone={done} />}
+            {open === tool.id && (
+              <>
+                <KitForm tool={tool} onDone={done} />
+                <FeedKey tool={tool} onRetired={done} />
+              </>
+            )}
           </div>
         ))}
       </div>

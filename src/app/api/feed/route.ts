@@ -1,7 +1,8 @@
 import { feedPostSchema } from '@/core/record/feed'
 import { database } from '@/server/db/client'
 import { bodyOf, door, Refused } from '@/server/door'
-import { forgetOldSamples, ingest, instrumentByToken } from '@/server/feed/ingest'
+import { forgetOldSamples, ingest } from '@/server/feed/ingest'
+import { instrumentByToken } from '@/server/feed/tokens'
 
 /** One post in about this many also forgets samples older than a day. */
 const FORGET_ONE_IN = 500
