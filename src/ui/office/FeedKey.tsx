@@ -35,14 +35,14 @@ export function FeedKey({ tool, onRetired }: { tool: Instrument; onRetired(): vo
     }
   }
   return (
-    <section className="note" aria-label={say('kit.key-title')}>
+    <section style={{ paddingBlock: 14 }} aria-label={say('kit.key-title')}>
       {!tool.standIn && (
         <p className="small">
           <b>{say('kit.key-title')}.</b> {say('kit.key-about')}
         </p>
       )}
       {key && (
-        <p>
+        <p style={{ paddingBlock: 6 }}>
           <code data-testid="feed-key">{key}</code>
         </p>
       )}
