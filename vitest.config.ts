@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
 const project = (name: string, include: string[], rest: object = {}) => ({
@@ -7,8 +8,16 @@ const project = (name: string, include: string[], rest: object = {}) => ({
   test: { name, include, environment: 'node', ...rest },
 })
 
+/** Tests that share one running application meet it in the same order everywhere. */
+class ByName extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    return [...files].sort((a, b) => a.moduleId.localeCompare(b.moduleId))
+  }
+}
+
 export default defineConfig({
   test: {
+    sequence: { sequencer: ByName },
     projects: [
       project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts']),
       project('reference', ['tests/reference/**/*.test.ts']),

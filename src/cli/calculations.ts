@@ -15,6 +15,16 @@ import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../core/pv/constants'
 import { sources } from '../core/regime/sources'
 import { verifySeal } from '../server/seal/verifySeal'
 import {
+  faultCurrent,
+  faultCurrentSchema,
+  insulationVerdict,
+  insulationVerdictSchema,
+  maxZs,
+  maxZsSchema,
+  r1r2,
+  r1r2Schema,
+} from './acCalculations'
+import {
   earthFaultPlace,
   earthFaultSchema,
   insulationDc,
@@ -22,6 +32,7 @@ import {
   ratings,
   ratingsSchema,
 } from './dcCalculations'
+import { electrode, electrodeSchema, rcdVerdict, rcdVerdictSchema, rods, rodsSchema } from './earthCalculations'
 import { CalcProblem } from './problem'
 
 type Calculation = { about: string; schema: z.ZodType; run(input: never): Promise<object> | object }
@@ -141,6 +152,41 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'the design check: what a string can deliver against what its circuit is made for',
     schema: ratingsSchema,
     run: ratings as Calculation['run'],
+  },
+  'max-zs': {
+    about: 'the highest loop impedance that a breaker or fuse allows, and four fifths of it for a cold measurement',
+    schema: maxZsSchema,
+    run: maxZs as Calculation['run'],
+  },
+  'fault-current': {
+    about: 'prospective earth fault, short-circuit and highest fault current from the loops of a point',
+    schema: faultCurrentSchema,
+    run: faultCurrent as Calculation['run'],
+  },
+  r1r2: {
+    about: 'resistance of line and protective conductor of a circuit together',
+    schema: r1r2Schema,
+    run: r1r2 as Calculation['run'],
+  },
+  electrode: {
+    about: 'an earth electrode from its readings, against the residual current devices above it',
+    schema: electrodeSchema,
+    run: electrode as Calculation['run'],
+  },
+  rods: {
+    about: 'one rod, several in line, and how many reach a target',
+    schema: rodsSchema,
+    run: rods as Calculation['run'],
+  },
+  'rcd-verdict': {
+    about: 'the verdict on the trips of a residual current device',
+    schema: rcdVerdictSchema,
+    run: rcdVerdict as Calculation['run'],
+  },
+  'insulation-verdict': {
+    about: 'test voltage and least resistance of an AC circuit, and the verdict on its pairs',
+    schema: insulationVerdictSchema,
+    run: insulationVerdict as Calculation['run'],
   },
   'verify-seal': {
     about: 'whether a sealed record is whole, and where it was changed if not',

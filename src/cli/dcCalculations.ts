@@ -6,29 +6,18 @@ import { moduleDataFields, moduleDataSchema } from '../core/pv/moduleData'
 import { type Circuit, coldSchools, ratingChecks } from '../core/pv/ratings'
 import { moduleModel } from '../core/pv/stringModel'
 import { sources } from '../core/regime/sources'
+import { boundOf, boundSchema } from './bound'
 import { CalcProblem } from './problem'
 
 const volts = z.number().min(0).max(1e5)
 const modulesInSeries = z.number().int().min(1).max(60)
-/** A resistance in Mohm, or a bound as the display shows it: ">999", "<0.01". */
-const resistance = z.union([
-  z.number().min(0, 'a resistance is not negative').max(1e9),
-  z.string().regex(/^[<>]\s*\d+([.,]\d+)?$/, 'a bound is written ">999" or "<0.01"'),
-])
-
 export const insulationDcSchema = z.strictObject({
   vocStc_V: z.number().positive().max(1e5),
   school: z.enum(insulationSchools),
-  readings_Mohm: z.array(resistance).max(1000),
+  readings_Mohm: z.array(boundSchema).max(1000),
   workingVoltage_V: z.number().positive().max(1e5).optional(),
   maxSystemVoltage_V: z.number().positive().max(1e5).optional(),
 })
-
-function resistanceOf(read: number | string) {
-  if (typeof read === 'number') return { value: read, bound: 'exact' as const, read }
-  const bound = read.startsWith('>') ? ('more-than' as const) : ('less-than' as const)
-  return { value: Number(read.slice(1).trim().replace(',', '.')), bound, read }
-}
 
 export function insulationDc(input: z.infer<typeof insulationDcSchema>) {
   if (input.school === 'twice' && input.workingVoltage_V === undefined) {
@@ -50,7 +39,7 @@ export function insulationDc(input: z.infer<typeof insulationDcSchema>) {
       },
     ])
   }
-  const readings = input.readings_Mohm.map(resistanceOf)
+  const readings = input.readings_Mohm.map(boundOf)
   return {
     testVoltage_V: test.testVoltage_V,
     minimum_Mohm: test.minimum_Mohm,

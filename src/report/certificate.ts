@@ -4,6 +4,7 @@
  */
 import '@/words/record'
 import '@/words/print'
+import '@/words/regime'
 import { causes, evaluate, working } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'

@@ -2,6 +2,7 @@ import '@/words/plant'
 import '@/words/record'
 import '@/words/office'
 import '@/words/print'
+import '@/words/regime'
 import { describe, expect, it } from 'vitest'
 import { english, figure, fill, hasWords, meaningOf, quantity, say, sayCode } from './say'
 

@@ -8,11 +8,12 @@ import type { office } from './en/office'
 import type { plant } from './en/plant'
 import type { print } from './en/print'
 import type { record } from './en/record'
+import type { regime } from './en/regime'
 import { trade } from './en/trade'
 import { ui } from './en/ui'
 
 const atOnce = { ...trade, ...dc, ...design, ...doors, ...ui }
-type Later = typeof office & typeof plant & typeof print & typeof record
+type Later = typeof office & typeof plant & typeof print & typeof record & typeof regime
 export type WordKey = keyof typeof atOnce | keyof Later
 
 /** Every sentence that is known by now: what only some screens say comes with them (`words/plant`, `words/record`, `words/office`, `words/print`). */

@@ -13,12 +13,14 @@ import {
   tickAll,
   waitForVerdict,
 } from '../support/browser'
-import { demo } from '../support/server'
+import { demo, knock } from '../support/server'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
 let shelf: Awaited<ReturnType<typeof fileShelf>>
 beforeAll(async () => {
+  // This roof has no light of its own here: the meter is on another one.
+  await knock('tester', `/api/jobs/${demo.job.open}/pair`, { instrumentId: demo.meter02 })
   browser = await openBrowser()
   page = await pageOf(browser, 'tester', `/job#${demo.job.mill}/run`)
   shelf = await fileShelf()

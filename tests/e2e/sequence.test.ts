@@ -34,6 +34,8 @@ describe('the tester’s automatic sequence', () => {
     for (const tick of await page.$$('[role=dialog] .tick:not(:checked)')) await tick.click()
     await pressId(page, 'sequence-start')
     await pressId(page, 'sequence-keep')
+    // Each is in the queue once the dialog is gone.
+    await page.waitForFunction(() => !document.querySelector('[data-testid=sequence]'))
     await allSent(page)
     const kept = (await readingsOf(id)).slice(before)
     expect(kept.map((entry) => entry.step)).toEqual(['pv-voc', 'pv-isc'])

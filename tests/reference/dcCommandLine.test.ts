@@ -1,17 +1,7 @@
-import { spawnSync } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
+import { calc } from '../support/calc'
 
 /** insulation-dc, earth-fault and ratings to the letter; figures worked by hand from the rule named beside each. */
-const root = `${import.meta.dirname}/../..`
-const calc = (name: string, input: unknown) => {
-  const { status, stdout, stderr } = spawnSync('./upstand', ['calc', name], {
-    cwd: root,
-    input: JSON.stringify(input),
-    encoding: 'utf8',
-  })
-  return { status, stdout, out: stdout ? JSON.parse(stdout) : null, problem: stdout ? null : JSON.parse(stderr) }
-}
-
 describe('insulation-dc', () => {
   const cases = [
     // IEC 62446-1 table 2 (from memory): 1.25 * 294.8 = 368.5 V, so 500 V and 1 Mohm.

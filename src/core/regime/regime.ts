@@ -20,6 +20,13 @@ export const limitIds = [
   'pv.fuse-low',
   'pv.fuse-high',
   'pv.cold-flat',
+  'ac.voltage-factor',
+  'ac.cold-share',
+  'ac.loop-above',
+  'ac.joint',
+  'earth.touch-voltage',
+  'earth.spread',
+  'earth.unstable',
   'close.two-sided',
   'close.insulation',
   'conditions.apart',
@@ -31,6 +38,10 @@ export const schoolOptions = {
   'pv.cold-voltage': ['beta', 'table', 'flat'],
   'pv.insulation-voltage': ['table', 'fixed', 'twice'],
   'pv.continuity-judged': ['set-limit', 'by-conductor'],
+  'rcd.sequence': ['single', 'three-multiples'],
+  'rcd.half': ['two-seconds', 'three-hundred'],
+  'earth.spread-rule': ['range', 'deviation'],
+  'earth.probe': ['sixty-two', 'halfway'],
 } as const satisfies Record<string, readonly string[]>
 export type SchoolId = keyof typeof schoolOptions
 export const schoolIds = Object.keys(schoolOptions) as SchoolId[]
@@ -46,6 +57,10 @@ const schoolsSchema = z.strictObject({
   'pv.cold-voltage': z.enum(schoolOptions['pv.cold-voltage']),
   'pv.insulation-voltage': z.enum(schoolOptions['pv.insulation-voltage']),
   'pv.continuity-judged': z.enum(schoolOptions['pv.continuity-judged']),
+  'rcd.sequence': z.enum(schoolOptions['rcd.sequence']),
+  'rcd.half': z.enum(schoolOptions['rcd.half']),
+  'earth.spread-rule': z.enum(schoolOptions['earth.spread-rule']),
+  'earth.probe': z.enum(schoolOptions['earth.probe']),
 })
 export type Schools = z.infer<typeof schoolsSchema>
 

@@ -1,7 +1,7 @@
 import { type Limit, type LimitId, type Regime, regimeSchema, type Schools } from './regime'
 
-/** The PV part is the same in all three shipped regimes: they differ on the AC side. */
-const pvLimits: Record<LimitId, Limit> = {
+/** What all shipped regimes share; they differ on the AC side, below. */
+const limits: Record<LimitId, Limit> = {
   /** String against expectation where irradiance and cell temperature were measured. */
   'pv.expectation.measured': { value: 5, unit: 'pct', source: 'iec-62446-strings' },
   /** String against the rating plate where the cell temperature was only estimated. */
@@ -30,6 +30,18 @@ const pvLimits: Record<LimitId, Limit> = {
   'pv.fuse-high': { value: 2.4, unit: 'one', source: 'iec-62548' },
   /** Highest voltage in the cold, where a flat factor is used. */
   'pv.cold-flat': { value: 1.15, unit: 'one', source: 'rating-plate' },
+  /** Lowest voltage of the supply over its nominal one, in the limit of a loop. */
+  'ac.voltage-factor': { value: 0.95, unit: 'one', source: 'bs7671-zs' },
+  /** What is measured cold stays under this share of the limit; above it the reading is close. */
+  'ac.cold-share': { value: 80, unit: 'pct', source: 'loop-practice' },
+  /** A loop or continuity reading above what it should be by more than this points at a joint. */
+  'ac.loop-above': { value: 20, unit: 'pct', source: 'house-loop' },
+  'ac.joint': { value: 0.05, unit: 'ohm', source: 'house-joint' },
+  'earth.touch-voltage': { value: 50, unit: 'V', source: 'bs7671-electrode' },
+  /** Readings at several places of the spike lie this close together. */
+  'earth.spread': { value: 5, unit: 'pct', source: 'electrode-practice' },
+  /** Above this an electrode may not be stable. */
+  'earth.unstable': { value: 200, unit: 'ohm', source: 'bs7671-electrode' },
   /** Share of each half of a two-sided band, next to the limit, which counts as close. */
   'close.two-sided': { value: 20, unit: 'pct', source: 'house-close-band' },
   /** Up to this times the least insulation is close. */
@@ -38,25 +50,36 @@ const pvLimits: Record<LimitId, Limit> = {
   'conditions.apart': { value: 60, unit: 's', source: 'house-minute' },
 }
 
-const pvSchools: Schools = {
+const schools: Schools = {
   'pv.cold-voltage': 'beta',
   'pv.insulation-voltage': 'table',
   'pv.continuity-judged': 'set-limit',
+  'rcd.sequence': 'single',
+  'rcd.half': 'two-seconds',
+  'earth.spread-rule': 'range',
+  'earth.probe': 'sixty-two',
 }
-const shipped = (id: string, name: string): Regime => ({
+
+type Own = { limits?: Partial<Record<LimitId, Limit>>; schools?: Partial<Schools> }
+const shipped = (id: string, name: string, own: Own = {}): Regime => ({
   id,
   version: 2,
   name,
-  limits: pvLimits,
-  schools: pvSchools,
+  limits: { ...limits, ...own.limits },
+  schools: { ...schools, ...own.schools },
   changed: null,
 })
 
 /** Version 1 knew only polarity, voltage and current; its figures for those are the same. */
 export const shippedRegimes: readonly Regime[] = [
   shipped('bs7671-a2', 'BS 7671:2018+A2 and IEC 62446-1'),
-  shipped('bs7671-three-multiple', 'BS 7671 classic three-multiple'),
-  shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1'),
+  shipped('bs7671-three-multiple', 'BS 7671 classic three-multiple', {
+    schools: { 'rcd.sequence': 'three-multiples' },
+  }),
+  shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1', {
+    limits: { 'ac.voltage-factor': { value: 2 / 3, unit: 'one', source: 'iec-60364-6-zs' } },
+    schools: { 'earth.probe': 'halfway' },
+  }),
 ]
 
 export const defaultRegime: Regime = shippedRegimes[0]!
@@ -71,8 +94,8 @@ export function regimeFrom(stored: unknown): Regime {
   const old = stored as Partial<Regime>
   return regimeSchema.parse({
     ...old,
-    limits: { ...pvLimits, ...old.limits },
-    schools: { ...pvSchools, ...old.schools },
+    limits: { ...limits, ...old.limits },
+    schools: { ...schools, ...old.schools },
     changed: old.changed ?? null,
   })
 }

@@ -1,3 +1,4 @@
+import '@/words/regime'
 import { describe, expect, it } from 'vitest'
 import { flags, verdicts } from '@/core/verdict/verdict'
 import { hasWords, sayCode } from '@/words/say'

@@ -1,4 +1,5 @@
 'use client'
+import '@/words/regime'
 import { Button } from 'antd'
 import { useState } from 'react'
 import {

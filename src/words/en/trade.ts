@@ -200,13 +200,5 @@ export const trade = {
   'working.expectation.referred': 'At 1000 W/m², 25 °C: {read:decimals} × {stc:decimals} ÷ {expected:decimals}',
   'working.sisters.gap': 'Against the middle of {count} sister strings, same light. Allowed ±{allowed_pct:0} %',
 
-  'limit.pv.expectation.measured': 'String against expectation, light and cell temperature measured',
-  'limit.pv.expectation.estimated': 'String against expectation, cell temperature estimated',
-  'limit.pv.sisters': 'Strings alike against each other',
-  'limit.pv.least-light': 'Least light for comparing currents',
-  'limit.pv.light-moved': 'Light moved between strings',
-  'limit.close.two-sided': 'Close band, share of each half',
-  'limit.conditions.apart': 'Reading away from its conditions',
-
   'source.recalled': 'recalled from memory, not yet compared with the document',
 } as const

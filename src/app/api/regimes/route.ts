@@ -1,3 +1,4 @@
+import '@/words/regime'
 import { changeRegime, regimeChangeSchema } from '@/core/regime/change'
 import { database, DUPLICATE_KEY, errnoOf } from '@/server/db/client'
 import { regime } from '@/server/db/schema'

@@ -1,0 +1,79 @@
+/**
+ * Insulation of the AC side: test voltage, least resistance, the pairs to be read, and the verdict on them.
+ * Source: BS 7671:2018 643.3 and IEC 60364-6:2016 table 6.1 (from memory).
+ */
+import { insulationBand, lowest, type Resistance } from '../pv/insulation'
+import { judge } from '../verdict/judge'
+import type { Verdict } from '../verdict/verdict'
+
+export const WIRES = ['L', 'L1', 'L2', 'L3', 'N', 'PE'] as const
+
+/** The pairs of a circuit, as the schedule names them. */
+export const pairsOf = {
+  1: ['L-N', 'L-PE', 'N-PE'],
+  3: ['L1-L2', 'L1-L3', 'L2-L3', 'L1-N', 'L2-N', 'L3-N', 'L1-PE', 'L2-PE', 'L3-PE', 'N-PE'],
+} as const satisfies Record<1 | 3, readonly string[]>
+
+/** Highest nominal voltage of SELV and PELV, V AC. */
+const EXTRA_LOW_V = 50
+const ORDINARY_V = 500
+/** What is tested at where surge protection stays in circuit. */
+export const SURGE_TEST_V = 250
+/** From here up a display is as good as over range: nothing that is connected reads so [D]. */
+const PERFECT_Mohm = 999
+
+export type AcInsulationTest = { testVoltage_V: number; minimum_Mohm: number }
+
+/**
+ * What to test at and the least allowed. With surge protection left in the limit stays as it is.
+ * @example acInsulationTest(230, false) // { testVoltage_V: 500, minimum_Mohm: 1 }
+ */
+export function acInsulationTest(nominal_V: number, surgeInCircuit: boolean): AcInsulationTest {
+  const row =
+    nominal_V <= EXTRA_LOW_V
+      ? { testVoltage_V: 250, minimum_Mohm: 0.5 }
+      : nominal_V <= ORDINARY_V
+        ? { testVoltage_V: 500, minimum_Mohm: 1 }
+        : { testVoltage_V: 1000, minimum_Mohm: 1 }
+  return surgeInCircuit ? { ...row, testVoltage_V: SURGE_TEST_V } : row
+}
+
+/** Whether a pair is between live conductors; otherwise one of them is the protective conductor. */
+export const isLiveLive = (pair: string): boolean => !pair.split('-').includes('PE')
+
+/** A reading too good to be of anything: the classic sign of cable ends that are connected to nothing. */
+export const isPerfect = (read: Resistance): boolean =>
+  read.bound === 'more-than' || (read.bound === 'exact' && read.value >= PERFECT_Mohm)
+
+export type AcInsulation<T extends Resistance> = {
+  lowest: T | null
+  lowestLiveLive: T | null
+  lowestLiveEarth: T | null
+  verdict: Verdict
+  /** Perfect readings while breakers or switches stood off: nothing was proved. */
+  perfectOnOpenEnds: boolean
+}
+
+/**
+ * The verdict on the pairs of a circuit. One to `closeFactor` times the least is close; a perfect reading with a
+ * device off decides nothing.
+ */
+export function judgeAcInsulation<T extends Resistance>(
+  pairs: Readonly<Record<string, T>>,
+  minimum_Mohm: number,
+  devicesOn: boolean,
+  closeFactor = 2,
+): AcInsulation<T> {
+  const of = (wanted: (pair: string) => boolean): T | null =>
+    lowest(Object.entries(pairs).flatMap(([pair, read]) => (wanted(pair) ? [read] : [])))
+  const all = of(() => true)
+  const found: Verdict = all ? judge(all, insulationBand(minimum_Mohm, closeFactor), 0).verdict : 'not-yet'
+  const perfectOnOpenEnds = !devicesOn && found !== 'outside' && Object.values(pairs).some(isPerfect)
+  return {
+    lowest: all,
+    lowestLiveLive: of(isLiveLive),
+    lowestLiveEarth: of((pair) => !isLiveLive(pair)),
+    verdict: perfectOnOpenEnds ? 'not-yet' : found,
+    perfectOnOpenEnds,
+  }
+}

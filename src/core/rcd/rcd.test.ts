@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest'
+import { discriminateByRule, discriminationByBands, discriminationByReadings } from './discrimination'
+import { askedTrips, judgeRcd, judgeTrip, type Trip } from './judgeRcd'
+import type { Multiple, Rcd } from './limits'
+
+const general: Rcd = { type: 'A', kind: 'general', rated_mA: 30, standard: 'iec-61008' }
+const main: Rcd = { type: 'A', kind: 'selective', rated_mA: 100, standard: 'iec-61008' }
+const rules = { sequence: 'three-multiples', half: 'two-seconds', place: 'circuit' } as const
+const time = (multiple: Multiple, value_ms: number, angle_deg: 0 | 180 = 0): Trip => ({
+  kind: 'time',
+  multiple,
+  angle_deg,
+  waveform: 'ac',
+  time: { value_ms, bound: 'exact' },
+})
+const ramp = (current_mA: number, waveform: Trip['waveform'] = 'ac'): Trip => ({
+  kind: 'ramp',
+  angle_deg: null,
+  waveform,
+  current_mA,
+})
+
+describe('one trip', () => {
+  it.each([
+    ['exactly 300 ms at IΔn is close', general, time(1, 300), 'close', 'time-close'],
+    ['301 ms is too slow', general, time(1, 301), 'outside', 'too-slow'],
+    ['a selective one that trips at once is too fast', main, time(1, 40), 'outside', 'too-fast'],
+    ['a ramp under half is too sensitive', general, ramp(14.9), 'outside', 'ramp-too-sensitive'],
+    ['a ramp above IΔn is too high', general, ramp(30.1), 'outside', 'ramp-too-high'],
+    ['pulsating has bounds of its own', general, ramp(41, 'pulsating'), 'within', 'ramp-within'],
+    ['smooth direct current is not for type A', general, ramp(20, 'dc'), 'not-yet', 'waveform-not-for-type'],
+    ['but for type B', { ...general, type: 'B' as const }, ramp(50, 'dc'), 'within', 'ramp-within'],
+    [
+      'pulsating is not for type AC',
+      { ...general, type: 'AC' as const },
+      ramp(20, 'pulsating'),
+      'not-yet',
+      'waveform-not-for-type',
+    ],
+  ])('%s', (_, rcd, trip, verdict, code) => {
+    expect(judgeTrip(rcd, trip, rules)).toMatchObject({ verdict, code })
+  })
+
+  it('waits as long as its school does at half the current', () => {
+    const waited: Trip = { ...time(0.5, 300), time: { value_ms: 300, bound: 'more-than' } } as Trip
+    expect(judgeTrip(general, waited, rules).verdict).toBe('not-yet')
+    expect(judgeTrip(general, waited, { ...rules, half: 'three-hundred' }).verdict).toBe('within')
+  })
+})
+
+describe('a device', () => {
+  it('is read six times in the older school, four where it is for fault protection only, once in the newer', () => {
+    expect(askedTrips(general, 'three-multiples')).toHaveLength(6)
+    expect(askedTrips(main, 'three-multiples')).toHaveLength(4)
+    expect(askedTrips(general, 'single')).toEqual([{ multiple: 1, angle_deg: null }])
+  })
+
+  it('puts the longest at five times on the schedule, or at once where there is none', () => {
+    const trips = [time(1, 26), time(1, 34.9, 180), time(5, 12.6), time(5, 6.8, 180)]
+    expect(judgeRcd(general, trips, rules).recorded).toEqual({ value_ms: 12.6, bound: 'exact' })
+    expect(judgeRcd(general, trips.slice(0, 2), rules).recorded).toEqual({ value_ms: 34.9, bound: 'exact' })
+    expect(judgeRcd(general, [ramp(22)], rules).recorded).toBeNull()
+  })
+
+  it('is as bad as its worst trip', () => {
+    expect(judgeRcd(general, [time(1, 26), time(5, 41)], rules).verdict).toBe('outside')
+    expect(judgeRcd(general, [], rules).verdict).toBe('not-yet')
+  })
+})
+
+describe('two devices in series', () => {
+  it('discriminate by the rule: selective above, and three times the current', () => {
+    expect(discriminateByRule(main, general)).toBe(true)
+    expect(discriminateByRule({ ...main, kind: 'general' }, general)).toBe(false)
+    expect(discriminateByRule({ ...main, rated_mA: 60 }, general)).toBe(false)
+  })
+
+  it('are compared at one current: five times 30 mA is one and a half times 100 mA', () => {
+    expect(discriminationByBands(main, general)).toEqual([
+      { current_mA: 30, upperLeast_ms: null, lowerMost_ms: 300, holds: true },
+      { current_mA: 60, upperLeast_ms: null, lowerMost_ms: 150, holds: true },
+      { current_mA: 150, upperLeast_ms: 130, lowerMost_ms: 40, holds: true },
+    ])
+    // Two general ones of 30 mA: nothing keeps the upper one from going first.
+    expect(discriminationByBands(general, general).every((one) => !one.holds)).toBe(true)
+  })
+
+  it('are compared by their readings where there are some', () => {
+    expect(discriminationByReadings([140, 155], [22, 31])).toBe(true)
+    expect(discriminationByReadings([28], [22, 31])).toBe(false)
+    expect(discriminationByReadings([], [22])).toBeNull()
+  })
+})

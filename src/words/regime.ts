@@ -1,0 +1,4 @@
+import { regime } from './en/regime'
+import { addWords } from './say'
+
+addWords(regime)
