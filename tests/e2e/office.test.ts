@@ -68,8 +68,11 @@ describe('the office', () => {
     await sees(page, 'tilt to 90')
     expect(page.complaints).toEqual([])
   })
+
   it('shows the key of an instrument once, and takes the instrument out of the kit', async () => {
     await page.click('[aria-label="Change instrument 11"]')
+    // The form takes the focus into its first field, and the page moves there.
+    await page.waitForFunction(() => document.activeElement?.matches('[data-testid=kit-tag]'))
     await pressId(page, 'give-key')
     const shown = await page.waitForSelector('[data-testid=feed-key]')
     expect(await shown!.evaluate((one) => one.textContent)).toMatch(/^[\w-]{32}$/)

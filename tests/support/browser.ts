@@ -90,7 +90,8 @@ export async function pressId(page: Page, id: string): Promise<void> {
 /** Fills the field of a test id anew. */
 export async function fillId(page: Page, id: string, text: string): Promise<void> {
   const field = await page.waitForSelector(`[data-testid="${id}"]`, { visible: true })
-  await field!.click({ clickCount: 3 })
+  await field!.focus()
+  await field!.evaluate((one) => (one as HTMLInputElement).select())
   await page.keyboard.press('Backspace')
   await field!.type(text)
 }
