@@ -46,12 +46,14 @@ export function evaluate(facts: Facts, now: number): Evaluation {
   const evaluated = new Map<string, Map<string, StepEvaluation>>()
   const contexts = new Map<string, StepContext>()
   const nulls = new LeadNulls()
+  const counted: Counted = (step, partId) => evaluated.get(step)?.get(partId)?.counting?.entry.body ?? null
   const contextAt = (part: Part): StepContext => {
-    const known = contexts.get(part.id) ?? contextOf(part, facts, plant)
+    const known = contexts.get(part.id) ?? contextOf(part, facts, plant, counted)
     contexts.set(part.id, known)
     return known
   }
   for (const step of steps) {
+    if (step.where && !step.where(plant)) continue
     const ofStep = plant.ofKind(step.appliesTo).map((part) => readingsOf(step, contextAt(part), index, nulls))
     compareSisters(ofStep, facts.regime)
     if (step.nulls) for (const evaluation of ofStep) nulls.take(evaluation)
@@ -83,8 +85,16 @@ export function evaluate(facts: Facts, now: number): Evaluation {
   }
 }
 
-function contextOf(part: Part, facts: Facts, plant: PlantIndex): StepContext {
-  return { part, plant, instruments: facts.instruments, regime: facts.regime, models: sharedModels }
+type Counted = StepContext['counted']
+
+function contextOf(part: Part, facts: Facts, plant: PlantIndex, counted: Counted): StepContext {
+  return { part, plant, instruments: facts.instruments, regime: facts.regime, models: sharedModels, counted }
+}
+
+/** The context of a step in an evaluation that is whole. */
+function contextIn(evaluation: Evaluation, one: StepEvaluation, facts: Facts): StepContext {
+  const counted: Counted = (step, partId) => evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
+  return contextOf(one.part, facts, evaluation.plant, counted)
 }
 
 /** The step's own readings, judged, or its verdict from the plant alone; gates and sisters come after. */
@@ -167,20 +177,29 @@ function settle(
 
 /** Stations in the order in which current flows; only those whose parts are entered. */
 const stationParts = [
-  { station: 'modules', kinds: ['site', 'array', 'row'] },
+  { station: 'modules', kinds: ['array', 'row'] },
   { station: 'strings', kinds: ['string', 'combiner'] },
   { station: 'dc-switch', kinds: ['dc-switch', 'surge-protection'] },
   { station: 'inverter', kinds: ['inverter'] },
+  { station: 'supply', kinds: ['supply'] },
+  { station: 'board', kinds: ['board', 'circuit'] },
+  { station: 'rcd', kinds: ['rcd'] },
+  { station: 'electrode', kinds: ['electrode'] },
 ] as const
 
 function stationsOf(all: readonly StepEvaluation[], plant: PlantIndex): StationState[] {
-  return stationParts
-    .filter(({ kinds }) => kinds.some((kind) => plant.ofKind(kind).length > 0))
-    .map(({ station }) => {
-      const own = all.filter((one) => one.step.station === station)
-      const verdict = own.length === 0 ? null : worst(own.map((one) => one.verdict))
-      return { station, verdict, done: own.filter((one) => one.done).length, total: own.length }
-    })
+  const entered = stationParts.filter(({ kinds }) => kinds.some((kind) => plant.ofKind(kind).length > 0))
+  // What is asked of the site stands at the modules, or where there are none at whatever comes first.
+  const first = entered[0] ?? stationParts[0]
+  const isThere = (station: string): boolean => entered.some((one) => one.station === station)
+  const shown = entered.length > 0 ? entered : plant.site ? [first] : []
+  return shown.map(({ station }) => {
+    const own = all.filter(
+      (one) => one.step.station === station || (station === first.station && !isThere(one.step.station)),
+    )
+    const verdict = own.length === 0 ? null : worst(own.map((one) => one.verdict))
+    return { station, verdict, done: own.filter((one) => one.done).length, total: own.length }
+  })
 }
 
 function photosOf(entries: readonly Entry[], index: EntryIndex): Photo[] {
@@ -204,11 +223,11 @@ function countSinceSeal(facts: Facts): number {
 /** The sum behind a step, of a kept reading or of one that is being typed. Computed only for what is looked at. */
 export function working(
   facts: Facts,
-  { plant }: Evaluation,
+  evaluation: Evaluation,
   one: StepEvaluation,
   reading: Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument'>,
 ): WorkingLine[] {
-  const lines: WorkingLine[] = one.step.working(contextOf(one.part, facts, plant), reading)
+  const lines: WorkingLine[] = one.step.working(contextIn(evaluation, one, facts), reading)
   const { sisters } = one
   if (!sisters || reading !== one.counting?.entry.body) return lines
   return [
@@ -226,28 +245,38 @@ export function working(
 export function causes(facts: Facts, evaluation: Evaluation, one: StepEvaluation): Cause[] {
   const { counting } = one
   if (!counting || !one.step.causes) return []
-  const context = contextOf(one.part, facts, evaluation.plant)
+  const context = contextIn(evaluation, one, facts)
   const found = one.step.causes(context, counting.entry.body, counting.judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found
 }
 
+/** What is wrong with the set-up of a reading that is being taken, before its figures are read; null where nothing is. */
+export function trapIn(
+  facts: Facts,
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  reading: Pick<Body<'reading'>, 'slots'>,
+): Finding | null {
+  return one.step.trap?.(contextIn(evaluation, one, facts), reading) ?? null
+}
+
 /** Judges a reading that is being typed, as if it were kept now: what the bench shows while the tester types. */
-export function judgeDraft(facts: Facts, { plant }: Evaluation, one: StepEvaluation, body: Body<'reading'>) {
-  return one.step.judge(contextOf(one.part, facts, plant), body)
+export function judgeDraft(facts: Facts, evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>) {
+  return one.step.judge(contextIn(evaluation, one, facts), body)
 }
 
 /** What a step should read in these conditions, null where nothing can be expected. */
 export function expectedNow(
   facts: Facts,
-  { plant }: Evaluation,
+  evaluation: Evaluation,
   one: StepEvaluation,
   conditions: Body<'reading'>['conditions'],
 ) {
-  return one.step.expect?.(contextOf(one.part, facts, plant), conditions) ?? null
+  return one.step.expect?.(contextIn(evaluation, one, facts), conditions) ?? null
 }
 
 /** Other parts that a reading is kept on as well. */
-export function sharedWith(facts: Facts, { plant }: Evaluation, one: StepEvaluation, body: Body<'reading'>) {
-  return one.step.sharedWith?.(contextOf(one.part, facts, plant), body) ?? []
+export function sharedWith(facts: Facts, evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>) {
+  return one.step.sharedWith?.(contextIn(evaluation, one, facts), body) ?? []
 }

@@ -1,9 +1,12 @@
 /** Presses a key of a simulated instrument that is connected to a part of the plant: what it shows, or why it refuses. */
 import type { PartData, StringData } from '@/core/plant/part'
-import { feedUnits } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { chance, scatter, seedOf } from './random'
-import { pressTester, type Pressed } from './stringTester'
+import { pressOnInstallation, type Setting } from './installationTester'
+import { chance, seedOf } from './random'
+import { type Pressed, shownOn } from './shown'
+import { pressTester } from './stringTester'
+
+type Connected = { id: string; data: PartData }
 
 export type Connection = {
   /** The inverter runs and the string works at its maximum power. */
@@ -12,9 +15,12 @@ export type Connection = {
   mended?: boolean
   /** False where the leads were not nulled in this visit: their own resistance stands in what is shown. */
   nulled?: boolean
+  /** Which slot it is pressed for, and how the test was set up. */
+  setting?: Setting
+  /** Every part of the plant, for what hangs together; parts of it that were mended. */
+  others?: readonly Connected[]
+  mendedParts?: ReadonlySet<string>
 }
-
-type Connected = { id: string; data: PartData }
 
 /** Rows and strings in a hundred that were built with a fault. */
 const POOR_JOINTS = 8
@@ -39,38 +45,25 @@ export function pressStandIn(
       return pressTester(instrument, key, part.id, data, skySeed, at_ms, connection)
   }
   if (key === 'continuity' && data.kind === 'row')
-    return shown(instrument, key, rowResistance(part.id, data, connection) + leadsOf(connection), at_ms)
+    return shownOn(instrument, key, rowResistance(part.id, data, connection) + leadsOf(connection), at_ms)
   // Clips joined after nulling, and the clamp on an isolated string: next to nothing.
   if (data.kind === 'site' && (key === 'continuity' || key === 'dc-current'))
-    return shown(instrument, key, 0.004 + 0.003 * chance(seedOf(`${part.id}:${at_ms}`))(), at_ms)
-  return { state: 'refused', code: 'standin-not-here' }
+    return shownOn(instrument, key, 0.004 + 0.003 * chance(seedOf(`${part.id}:${at_ms}`))(), at_ms)
+  return pressOnInstallation({
+    instrument,
+    key,
+    part,
+    others: connection.others ?? [part],
+    mended: connection.mendedParts ?? new Set(connection.mended ? [part.id] : []),
+    nulled: connection.nulled ?? true,
+    setting: connection.setting ?? { slot: '', choices: {} },
+    at_ms,
+  })
 }
 
 /** Whether a part's insulation or bonding was built without a fault; the part's id is the seed. */
 export function wasBuiltSound(what: 'insulation' | 'bonding', partId: string): boolean {
   return 100 * chance(seedOf(`${partId}:${what}`))() >= (what === 'insulation' ? LEAKS : POOR_JOINTS)
-}
-
-/** Shows a value as the instrument does: over its range as a bound. */
-function shown(instrument: Instrument, key: Measurable, value: number, at_ms: number): Pressed {
-  const range = instrument.ranges.find((one) => one.measures === key)
-  if (!range) return { state: 'refused', code: 'standin-not-here' }
-  const noise = scatter(chance(seedOf(`${instrument.id}:${key}:${at_ms}`))) / 3
-  const read = value * (1 + (noise * range.accuracy.ofReading_pct) / 300)
-  const over = read > range.most
-  const text = over ? `>${range.most}` : read.toFixed(range.decimals)
-  const at = new Date(at_ms).toISOString()
-  return {
-    state: 'shown',
-    sample: {
-      quantity: key,
-      value: over ? range.most : Number(text),
-      bound: over ? 'more-than' : 'exact',
-      unit: feedUnits[key],
-      at,
-      text,
-    },
-  }
 }
 
 const leadsOf = ({ nulled = true }: Connection): number => (nulled ? 0 : LEADS_ohm)
@@ -96,5 +89,5 @@ function insulation(
   const leaks = !wasBuiltSound('insulation', partId) && !mended
   const sound_Mohm = (2500 + 6500 * next()) / string.modulesInSeries
   const value = leaks ? 0.2 + 0.5 * next() : Math.min(sound_Mohm, 2 * INSULATION_MOST_Mohm)
-  return shown(instrument, 'insulation', value, at_ms)
+  return shownOn(instrument, 'insulation', value, at_ms)
 }

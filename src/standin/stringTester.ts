@@ -1,17 +1,12 @@
 /** A simulated string tester: resolution, accuracy, ranges; it refuses reversed polarity and voltage over its rating. */
 import type { StringData } from '@/core/plant/part'
-import type { FeedSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import { chance, scatter, seedOf } from './random'
 import { asBuilt, stringAtWork, stringUnder } from './roof'
+import type { Pressed } from './shown'
 import { skyAt } from './sky'
 
 export type TesterKey = Extract<Measurable, 'dc-polarity' | 'dc-voltage' | 'dc-current'>
-
-export type Pressed =
-  | { state: 'shown'; sample: FeedSample }
-  | { state: 'refused'; code: 'standin-reversed' | 'standin-not-here' }
-  | { state: 'refused'; code: 'standin-rating'; value: number; unit: 'V' | 'A'; most: number }
 
 /** Presses a key of the tester, connected to a string, at a time. */
 export function pressTester(

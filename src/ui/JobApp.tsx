@@ -137,14 +137,16 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
         }
         who={<WhoCell me={me} />}
       >
-        <LiveCells
-          live={live}
-          now={now}
-          meter={snapshot.right === 'viewer' ? null : meterToBring(facts.instruments, live.paired)}
-          onPair={(meter) =>
-            void ask(`/api/jobs/${route.jobId}/pair`, { instrumentId: meter.id }).catch(() => undefined)
-          }
-        />
+        {needsLight(evaluation) && (
+          <LiveCells
+            live={live}
+            now={now}
+            meter={snapshot.right === 'viewer' ? null : meterToBring(facts.instruments, live.paired)}
+            onPair={(meter) =>
+              void ask(`/api/jobs/${route.jobId}/pair`, { instrumentId: meter.id }).catch(() => undefined)
+            }
+          />
+        )}
         <SavedCell snapshot={snapshot} timeZone={facts.job.timeZone} />
       </Strip>
       <div className="linerow">
@@ -205,3 +207,6 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
     </div>
   )
 }
+
+/** Light and warmth matter where there are modules, or nothing yet. */
+const needsLight = ({ plant }: Evaluation): boolean => plant.ofKind('string').length > 0 || plant.supply === null

@@ -13,7 +13,7 @@ export function valueText(value: SlotValue | undefined): string {
   return value.unit === 'deg' ? `${value.text}${written}` : `${value.text} ${written}`
 }
 
-/** The main figure; of several alike the lowest, as it counts; of a list of checks how many are as they should be. */
+/** The main figure; of several alike the one that stands for them, mostly the lowest; of a list of checks how many are as they should be. */
 export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slots'>): string {
   const all = step.slots as readonly Slot[]
   const main = mainSlot(step)
@@ -29,6 +29,7 @@ export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slo
   if (main.kind === 'choice') return valueText(slots[main.id])
   const alike = all.filter((slot) => slot.kind === 'number' && slot.measures === main.measures && slot.id in slots)
   const values = alike.map((slot) => slots[slot.id]!).filter((value) => 'value' in value)
-  const lowest = values.reduce((low, value) => (value.value < low.value ? value : low), values[0]!)
-  return lowest ? valueText(lowest) : ''
+  const sign = step.stands === 'highest' ? -1 : 1
+  const standing = values.reduce((best, value) => (sign * value.value < sign * best.value ? value : best), values[0]!)
+  return standing ? valueText(standing) : ''
 }

@@ -1,6 +1,8 @@
 /** Every sentence that people read comes from here: a keyed table a language, filled with the core's figures. */
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { Figures } from '@/core/verdict/verdict'
+import { ac } from './en/ac'
+import { acSays } from './en/acSays'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
@@ -12,7 +14,7 @@ import type { regime } from './en/regime'
 import { trade } from './en/trade'
 import { ui } from './en/ui'
 
-const atOnce = { ...trade, ...dc, ...design, ...doors, ...ui }
+const atOnce = { ...trade, ...dc, ...ac, ...acSays, ...design, ...doors, ...ui }
 type Later = typeof office & typeof plant & typeof print & typeof record & typeof regime
 export type WordKey = keyof typeof atOnce | keyof Later
 
@@ -42,7 +44,7 @@ export function quantity(value: number, unit: Unit, decimals: number, signed = f
 const slot = /\{(\w+)(?::([+\w]+))?\}/g
 
 /** A figure and its unit stay on one line. */
-const beforeUnit = /(?<=[\d)]) (?=(?:V|A|W|K|Ω|mV|mA|MΩ|kΩ|%|°C|W\/m²)(?![\p{L}\p{N}]))/gu
+const beforeUnit = /(?<=[\d)]) (?=(?:V|A|W|K|Ω|mV|mA|MΩ|kΩ|%|°C|W\/m²|ms|mA|kA|mm²)(?![\p{L}\p{N}]))/gu
 
 const wordOf = (key: string): string | undefined => (english as Record<string, string>)[key]
 

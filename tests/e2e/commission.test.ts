@@ -1,12 +1,12 @@
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { PartData } from '@/core/plant/part'
 import type { Entry } from '@/core/record/entry'
 import { wasBuiltSound } from '@/standin/press'
 import { asBuilt } from '@/standin/roof'
-import { allSent, openBrowser, pageOf, pressId, sees } from '../support/browser'
-import { commission, type Figures, type Hands } from '../support/commission'
+import { allSent, openBrowser, pageOf, sees } from '../support/browser'
+import { byKeyboard, byTouch, commission, type Figures, signed, tabTo } from '../support/commission'
 import { demo, knock } from '../support/server'
 
 let browser: Browser
@@ -26,83 +26,6 @@ const figures: Figures = (title, slot) => {
   if (slot === 'azimuth') return title.includes('East') ? '95' : '275'
   throw new Error(`no figure for ${slot} on "${title}"`)
 }
-
-async function tabTo(page: Page, condition: string): Promise<void> {
-  for (let n = 0; n < 200; n++) {
-    await page.keyboard.press('Tab')
-    if (await page.evaluate(`(${condition})(document.activeElement)`)) return
-  }
-  throw new Error(`the keyboard does not reach ${condition}`)
-}
-const blur = (page: Page): Promise<void> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
-
-const byKeyboard = (page: Page): Hands => ({
-  async tick() {
-    await tabTo(page, `(one) => one.matches('.chk .tick:not(:checked)')`)
-    await page.keyboard.press('Space')
-  },
-  async answer(place) {
-    await blur(page)
-    await page.keyboard.press(String(place) as '1')
-  },
-  async figure(text) {
-    await page.keyboard.press('Enter')
-    await page.keyboard.type(text)
-  },
-  async main() {
-    await blur(page)
-    await page.keyboard.press('Enter')
-  },
-  async again() {
-    await page.keyboard.press('r')
-    await blur(page)
-  },
-  async mend(words) {
-    await page.keyboard.press('s')
-    await page.waitForFunction(() => document.activeElement?.tagName === 'TEXTAREA')
-    await page.keyboard.type(words)
-    await tabTo(page, `(one) => one.tagName === 'BUTTON' && one.textContent.startsWith('Mended')`)
-    await page.keyboard.press('Enter')
-  },
-})
-
-const byTouch = (page: Page): Hands => ({
-  async tick() {
-    await page.tap('.chk .tick:not(:checked)')
-  },
-  async answer(place) {
-    await page.tap(`.row.next .opt:nth-child(${place})`)
-  },
-  async figure(text) {
-    const empty = await page.evaluateHandle(() =>
-      [...document.querySelectorAll<HTMLInputElement>('.slot .fig input')].find((one) => one.value === ''),
-    )
-    await (empty as unknown as { tap(): Promise<void> }).tap()
-    await page.evaluate(() => document.querySelector('.keys')?.scrollIntoView({ block: 'center' }))
-    for (const key of text) {
-      const found = await page.waitForFunction(
-        (wanted: string) =>
-          [...document.querySelectorAll('.keys button')].find((one) => one.textContent?.trim() === wanted),
-        {},
-        key,
-      )
-      await (found as unknown as { tap(): Promise<void> }).tap()
-    }
-  },
-  async main(id) {
-    await page.tap(`[data-testid="${id}"]`)
-  },
-  async again() {
-    await page.tap('[data-testid=again]')
-  },
-  async mend(words) {
-    await page.tap('[data-testid=mend]')
-    const words_ = await page.waitForSelector('[role=dialog] textarea')
-    await words_!.tap()
-    await words_!.type(words)
-    await page.tap('[role=dialog] button[type=submit]')
-  },
-})
 
 /** A second roof, alike but for its ids: one string of it was built with a module left out as well. */
 async function secondBarn(): Promise<string> {
@@ -139,15 +62,6 @@ function newId(data: PartData): string {
     const sound = wasBuiltSound('insulation', id) && wasBuiltSound('bonding', id)
     if (data.kind !== 'string' ? sound : sound && asBuilt(id, data.modulesInSeries).fault === wanted) return id
   }
-}
-
-async function signed(page: Page): Promise<void> {
-  await pressId(page, 'sign-tested')
-  await page.waitForSelector('[role=dialog] input')
-  await page.type('[role=dialog] input', 'Tam Brackley')
-  await page.keyboard.press('Enter')
-  await sees(page, 'Signed as tested')
-  await allSent(page)
 }
 
 async function storyOf(jobId: string): Promise<void> {

@@ -70,7 +70,7 @@ describe('the office', () => {
   })
 
   it('shows the key of an instrument once, and takes the instrument out of the kit', async () => {
-    await page.click('[aria-label="Change instrument 11"]')
+    await (await page.waitForSelector('[aria-label="Change instrument 11"]'))!.click()
     // The form takes the focus into its first field, and the page moves there.
     await page.waitForFunction(() => document.activeElement?.matches('[data-testid=kit-tag]'))
     await pressId(page, 'give-key')

@@ -1,6 +1,6 @@
 /** Somebody who commissions a whole roof from the run sheet alone, whatever the steps are: by keyboard or by touch. */
 import type { Page } from 'puppeteer-core'
-import { sees } from './browser'
+import { allSent, pressId, sees } from './browser'
 
 /** How a person acts on the page. */
 export type Hands = {
@@ -36,15 +36,19 @@ export const look = (page: Page): Promise<Seen> =>
     const input = [...document.querySelectorAll<HTMLInputElement>('.slot .fig input')].find(
       (one) => !one.readOnly && one.value === '',
     )
+    // A lone answer that no instrument gives.
+    const lone = document.querySelector('[data-testid=hint]') && document.querySelector('.choice:not([disabled])')
     return {
       title: document.querySelector('h1')?.textContent ?? '',
       verdict: document.querySelector<HTMLElement>('[data-testid=verdict]')?.dataset.verdict ?? '',
       can: ids.filter((id) => document.querySelector(`[data-testid="${id}"]:not([disabled])`)),
       open: row
         ? { slot: (row as HTMLElement).dataset.slot ?? '', kind: 'choice' as const }
-        : input
-          ? { slot: input.id.replace('slot-', ''), kind: 'number' as const }
-          : null,
+        : lone
+          ? { slot: '', kind: 'choice' as const }
+          : input
+            ? { slot: input.id.replace('slot-', ''), kind: 'number' as const }
+            : null,
       ticks: document.querySelectorAll('.chk .tick:not(:checked)').length,
       said: document.querySelector('.said.bad')?.textContent ?? null,
     }
@@ -121,4 +125,92 @@ async function allDone(page: Page): Promise<boolean> {
   const text = await page.$eval('[data-testid=progress]', (one) => one.textContent ?? '')
   const [done, total] = text.match(/\d+/g) ?? []
   return done !== undefined && done === total
+}
+
+/** Tabs on until what has focus meets a condition. */
+export async function tabTo(page: Page, condition: string): Promise<void> {
+  for (let n = 0; n < 200; n++) {
+    await page.keyboard.press('Tab')
+    if (await page.evaluate(`(${condition})(document.activeElement)`)) return
+  }
+  throw new Error(`the keyboard does not reach ${condition}`)
+}
+const blur = (page: Page): Promise<void> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+
+export const byKeyboard = (page: Page): Hands => ({
+  async tick() {
+    await tabTo(page, `(one) => one.matches('.chk .tick:not(:checked)')`)
+    await page.keyboard.press('Space')
+  },
+  async answer(place) {
+    await blur(page)
+    await page.keyboard.press(String(place) as '1')
+  },
+  async figure(text) {
+    await page.keyboard.press('Enter')
+    await page.keyboard.type(text)
+  },
+  async main() {
+    await blur(page)
+    await page.keyboard.press('Enter')
+  },
+  async again() {
+    await page.keyboard.press('r')
+    await blur(page)
+  },
+  async mend(words) {
+    await page.keyboard.press('s')
+    await page.waitForFunction(() => document.activeElement?.tagName === 'TEXTAREA')
+    await page.keyboard.type(words)
+    await tabTo(page, `(one) => one.tagName === 'BUTTON' && one.textContent.startsWith('Mended')`)
+    await page.keyboard.press('Enter')
+  },
+})
+
+export const byTouch = (page: Page): Hands => ({
+  async tick() {
+    await page.tap('.chk .tick:not(:checked)')
+  },
+  async answer(place) {
+    await page.tap(`.row.next .opt:nth-child(${place}), .choice:nth-child(${place})`)
+  },
+  async figure(text) {
+    const empty = await page.evaluateHandle(() =>
+      [...document.querySelectorAll<HTMLInputElement>('.slot .fig input')].find((one) => one.value === ''),
+    )
+    await (empty as unknown as { tap(): Promise<void> }).tap()
+    await page.evaluate(() => document.querySelector('.keys')?.scrollIntoView({ block: 'center' }))
+    for (const key of text) {
+      const found = await page.waitForFunction(
+        (wanted: string) =>
+          [...document.querySelectorAll('.keys button')].find((one) => one.textContent?.trim() === wanted),
+        {},
+        key,
+      )
+      await (found as unknown as { tap(): Promise<void> }).tap()
+    }
+  },
+  async main(id) {
+    await page.tap(`[data-testid="${id}"]`)
+  },
+  async again() {
+    await page.tap('[data-testid=again]')
+  },
+  async mend(words) {
+    await page.tap('[data-testid=mend]')
+    const words_ = await page.waitForSelector('[role=dialog] textarea')
+    await words_!.tap()
+    await words_!.type(words)
+    await page.tap('[role=dialog] button[type=submit]')
+  },
+})
+
+/** Signs the record as tested. */
+export async function signed(page: Page): Promise<void> {
+  await pressId(page, 'sign-tested')
+  await page.waitForSelector('[role=dialog] input')
+  await page.type('[role=dialog] input', 'Tam Brackley')
+  await page.keyboard.press('Enter')
+  await sees(page, 'Signed as tested')
+  await allSent(page)
 }

@@ -65,6 +65,8 @@ function gateState(
 function partsOfGate({ on = 'part' }: GateRule, part: Part, plant: PlantIndex): readonly Part[] {
   if (on === 'part') return [part]
   if (on === 'strings') return plant.stringsOf(part)
+  if (on === 'circuits') return plant.circuitsOf(part)
+  if (on === 'electrodes') return plant.ofKind('electrode')
   if (on === 'strings-array') {
     const arrays = plant.stringsOf(part).map((string) => plant.arrayOf(string))
     return [...new Set(arrays)].filter((one) => one !== null)
@@ -72,11 +74,13 @@ function partsOfGate({ on = 'part' }: GateRule, part: Part, plant: PlantIndex): 
   const found =
     on === 'site'
       ? plant.site
-      : on === 'array'
-        ? plant.arrayOf(part)
-        : part.data.kind === 'string'
-          ? plant.inverterOf(part as StringPart)
-          : null
+      : on === 'supply'
+        ? plant.supply
+        : on === 'array'
+          ? plant.arrayOf(part)
+          : part.data.kind === 'string'
+            ? plant.inverterOf(part as StringPart)
+            : null
   return found ? [found] : []
 }
 

@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import { deviceTypes } from '../loop/maxZs'
 import { moduleDataSchema } from '../pv/moduleData'
+import { rcdKinds, rcdStandards, rcdTypes } from '../rcd/limits'
 
 /** Ids are UUIDs made by the device (version 7, so they sort by time of making). */
 export const idSchema = z.uuid()
@@ -89,6 +91,63 @@ const inverter = z.strictObject({
   maxShortCircuit_A: current.optional(),
 })
 
+/** The supply at the origin: how it is earthed, and what its network declares. */
+export const arrangements = ['TN-C-S', 'TN-S', 'TT'] as const
+export const phasesSchema = z.union([z.literal(1), z.literal(3)])
+const supply = z.strictObject({
+  kind: z.literal('supply'),
+  tag: tagSchema,
+  arrangement: z.enum(arrangements),
+  phases: phasesSchema,
+  /** Line to earth. */
+  nominal_V: z.number().min(50).max(690),
+  declaredZe_ohm: z.number().positive().max(1e4).nullable(),
+  faultLevel_kA: z.number().positive().max(200).nullable(),
+})
+const board = z.strictObject({
+  kind: z.literal('board'),
+  tag: tagSchema,
+  name: z.string().trim().max(60),
+  /** The board that feeds it, null at the origin. */
+  boardId: idSchema.nullable(),
+})
+const rcd = z.strictObject({
+  kind: z.literal('rcd'),
+  tag: tagSchema,
+  boardId: idSchema.nullable(),
+  /** The device above it in series, null where there is none. */
+  upstreamId: idSchema.nullable(),
+  type: z.enum(rcdTypes),
+  delay: z.enum(rcdKinds),
+  rated_mA: z.number().positive().max(10_000),
+  standard: z.enum(rcdStandards),
+})
+const area = z.number().min(0.5).max(400).nullable()
+const circuit = z.strictObject({
+  kind: z.literal('circuit'),
+  tag: tagSchema,
+  /** What it feeds. */
+  feeds: z.string().trim().max(60),
+  boardId: idSchema.nullable(),
+  rcdId: idSchema.nullable(),
+  phases: phasesSchema,
+  /** The device against overcurrent; without one a loop is a reading and no verdict. */
+  device: z.enum(deviceTypes).nullable(),
+  rating_A: z.number().positive().max(2000).nullable(),
+  breaking_kA: z.number().positive().max(200).nullable(),
+  line_mm2: area,
+  protective_mm2: area,
+  length_m: z.number().positive().max(5000).nullable(),
+})
+const electrode = z.strictObject({
+  kind: z.literal('electrode'),
+  tag: tagSchema,
+  rods: z.number().int().min(1).max(20).nullable(),
+  length_m: z.number().positive().max(100).nullable(),
+  diameter_mm: z.number().min(3).max(200).nullable(),
+  spacing_m: z.number().positive().max(200).nullable(),
+})
+
 export const partDataSchema = z.discriminatedUnion('kind', [
   site,
   array,
@@ -98,13 +157,23 @@ export const partDataSchema = z.discriminatedUnion('kind', [
   surgeProtection,
   dcSwitch,
   inverter,
+  supply,
+  board,
+  rcd,
+  circuit,
+  electrode,
 ])
 export type PartData = z.infer<typeof partDataSchema>
 export type PartKind = PartData['kind']
 export type StringData = Extract<PartData, { kind: 'string' }>
 export type ArrayData = Extract<PartData, { kind: 'array' }>
+export type CircuitData = Extract<PartData, { kind: 'circuit' }>
+export type RcdData = Extract<PartData, { kind: 'rcd' }>
 export type InverterData = Extract<PartData, { kind: 'inverter' }>
 export const partKinds = partDataSchema.options.map((option) => option.shape.kind.value)
+
+/** Kinds of part beyond the inverter: earth and the AC side. */
+export const acKinds: ReadonlySet<PartKind> = new Set(['supply', 'board', 'rcd', 'circuit', 'electrode'])
 
 /** A part as it stands now: its data, and the entry which last changed it. */
 export type Part<Data extends PartData = PartData> = { id: string; data: Data; revision: string; retired: boolean }

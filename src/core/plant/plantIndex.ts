@@ -52,6 +52,41 @@ export class PlantIndex {
     return this.ofKind('surge-protection')
   }
 
+  /** The supply at the origin. */
+  get supply(): PartOf<'supply'> | null {
+    return this.only('supply')
+  }
+
+  /** The board of a circuit or device: named, or the only one. */
+  boardOf(part: PartOf<'circuit'> | PartOf<'rcd'>): PartOf<'board'> | null {
+    return this.inService('board', part.data.boardId) ?? this.only('board')
+  }
+
+  /** The device nearest to a circuit first, then those above it. */
+  rcdsOf(circuit: PartOf<'circuit'>): PartOf<'rcd'>[] {
+    return this.rcdsFrom(this.inService('rcd', circuit.data.rcdId))
+  }
+
+  private rcdsFrom(first: PartOf<'rcd'> | null): PartOf<'rcd'>[] {
+    const chain: PartOf<'rcd'>[] = []
+    for (let one = first; one && !chain.includes(one); one = this.inService('rcd', one.data.upstreamId)) chain.push(one)
+    return chain
+  }
+
+  /** The device above another in series. */
+  upstreamOf(rcd: PartOf<'rcd'>): PartOf<'rcd'> | null {
+    return this.rcdsFrom(rcd)[1] ?? null
+  }
+
+  /** Circuits of a board, of a residual current device and those below it, or of the whole plant. */
+  circuitsOf(part: Part): readonly PartOf<'circuit'>[] {
+    if (part.data.kind === 'circuit') return [part as PartOf<'circuit'>]
+    const all = this.ofKind('circuit')
+    if (part.data.kind === 'board') return all.filter((one) => this.boardOf(one)?.id === part.id)
+    if (part.data.kind === 'rcd') return all.filter((one) => this.rcdsOf(one).some((rcd) => rcd.id === part.id))
+    return all
+  }
+
   private indexed() {
     if (this.strings) return this.strings
     const byArray = new Map<string, StringPart[]>()

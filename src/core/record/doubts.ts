@@ -31,6 +31,7 @@ export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Bo
   for (const [id, value] of Object.entries(body.slots)) {
     const slot = known.get(id)
     if (!slot) return refuse('slot-unknown', id)
+    if (slot.only && !slot.only(part.data, regime)) return refuse('slot-not-here', id, { slot: id })
     if (slot.kind === 'choice') {
       // Lead sets belong to the kit: any mark of one will do.
       const isKnown = 'choice' in value && (slot.from !== undefined || slot.options.includes(value.choice))
@@ -58,7 +59,10 @@ function compareWithExpected(step: AnyStep, part: Part, regime: Regime, body: Bo
   const slot = step.slots.find((one: Slot) => one.kind === 'number')
   const read = slot ? body.slots[slot.id] : undefined
   if (!slot || !read || !('value' in read) || read.bound !== 'exact') return { state: 'fine' }
-  const expected = step.expect({ part, plant: emptyPlant, instruments: [], regime, models }, body.conditions)?.value
+  const expected = step.expect(
+    { part, plant: emptyPlant, instruments: [], regime, models, counted: () => null },
+    body.conditions,
+  )?.value
   if (!expected) return { state: 'fine' }
   const ratio = read.value / expected
   const figures = {

@@ -16,6 +16,12 @@ export const feedUnits: Record<Measurable, Unit> = {
   'air-temperature': 'degC',
   tilt: 'deg',
   azimuth: 'deg',
+  'loop-impedance': 'ohm',
+  'fault-current': 'A',
+  'rcd-time': 'ms',
+  'rcd-current': 'mA',
+  'earth-resistance': 'ohm',
+  distance: 'm',
 }
 
 export const feedSampleSchema = z.strictObject({

@@ -14,6 +14,12 @@ export const measurableSchema = z.enum([
   'air-temperature',
   'tilt',
   'azimuth',
+  'loop-impedance',
+  'fault-current',
+  'rcd-time',
+  'rcd-current',
+  'earth-resistance',
+  'distance',
 ])
 export type Measurable = z.infer<typeof measurableSchema>
 

@@ -2,6 +2,7 @@
 import type { Body } from '../record/entry'
 import type { Figures, Finding, Verdict } from '../verdict/verdict'
 import type { PartKind } from '../plant/part'
+import type { PlantIndex } from '../plant/plantIndex'
 import type { ChoiceSlot, Judgement, Slot, Step } from './step'
 import { choiceIn } from './stringReading'
 
@@ -12,6 +13,9 @@ export const CHECK_OPTIONS = ['as-it-should', 'not-as-it-should', 'check-left-ou
 export function check(id: string, balloon: number): ChoiceSlot {
   return { kind: 'choice', id, measures: null, options: CHECK_OPTIONS, sound: ['as-it-should'], balloon }
 }
+
+/** A plant with strings, or one that has nothing of the AC side yet. */
+export const hasModules = (plant: PlantIndex): boolean => plant.ofKind('string').length > 0 || plant.supply === null
 
 /** A judgement that has no scale. */
 export function plain(verdict: Verdict, finding: Finding): Judgement {

@@ -5,7 +5,7 @@
 import { readValueOf } from '../quantity/readValue'
 import { readingUncertainty } from '../quantity/uncertainty'
 import { type Band, judge } from '../verdict/judge'
-import { check, checksSay, plain } from './checks'
+import { check, checksSay, plain, hasModules } from './checks'
 import type { Slot, Step } from './step'
 import { numberIn } from './stringReading'
 import { exampleSite } from './worked'
@@ -20,6 +20,7 @@ export const safeIsolation: Step<'site'> = {
   id: 'safe-isolation',
   order: 'B1',
   appliesTo: 'site',
+  where: hasModules,
   station: 'dc-switch',
   tag: 'live-in-daylight',
   slots,

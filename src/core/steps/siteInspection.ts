@@ -1,5 +1,5 @@
 /** Inspection before anything is measured. Source: IEC 62446-1:2016 5.2 (from memory); the list is handbook 12. */
-import { check, checklist } from './checks'
+import { check, checklist, hasModules } from './checks'
 import type { Slot } from './step'
 import { exampleSite } from './worked'
 
@@ -24,6 +24,7 @@ export const siteInspection = checklist<'site'>({
   id: 'inspection',
   order: 'A1',
   appliesTo: 'site',
+  where: hasModules,
   station: 'modules',
   tag: 'live-in-daylight',
   slots,

@@ -22,6 +22,8 @@ type SlotBase = {
   when?: { slot: string; is: readonly string[] }
   /** May stay empty. */
   optional?: boolean
+  /** Asked only of such a part, or only under such a regime; everywhere where it is not given. */
+  only?: (part: PartData, regime: Regime) => boolean
 }
 export type NumberSlot = SlotBase & { kind: 'number'; measures: Measurable; unit: Unit }
 export type ChoiceSlot = SlotBase & {
@@ -86,6 +88,8 @@ export type StepContext<Kind extends PartKind = PartKind> = {
   instruments: readonly Instrument[]
   regime: Regime
   models: ModelCache
+  /** The reading of another step that counts now, null where there is none: Ze for a circuit's loop. */
+  counted(step: string, partId: string): Body<'reading'> | null
 }
 
 export type GateRule = {
@@ -95,10 +99,14 @@ export type GateRule = {
   waitsFor: string
   until: 'done' | 'not-outside'
   /** On which parts that step stands: this one, another that it belongs to, or each of several. */
-  on?: 'part' | 'site' | 'array' | 'inverter' | 'strings' | 'strings-array'
+  on?: 'part' | 'site' | 'array' | 'inverter' | 'strings' | 'strings-array' | 'supply' | 'electrodes' | 'circuits'
   /** Only a reading of the visit that is going on opens it. */
   sameVisit?: boolean
 }
+
+/** Stations of the line, from the sun to earth. */
+export const stations = ['modules', 'strings', 'dc-switch', 'inverter', 'supply', 'board', 'rcd', 'electrode'] as const
+export type Station = (typeof stations)[number]
 
 export type WorkedExample = {
   source: string
@@ -115,7 +123,9 @@ export type Step<Kind extends PartKind = PartKind> = {
   /** Position in the working order: letter, then figure. */
   order: `${'A' | 'B' | 'C' | 'D' | 'E' | 'F' | 'G'}${number}`
   appliesTo: Kind
-  station: 'modules' | 'strings' | 'dc-switch' | 'inverter'
+  /** Asked only of such a plant: nobody looks at modules where there are none. */
+  where?: (plant: PlantIndex) => boolean
+  station: Station
   /** Present where the verdict follows from the plant alone and nobody reads anything. */
   compute?(context: StepContext<Kind>): Judgement
   /** A reading that is within nulls its lead set for its visit. */
@@ -126,6 +136,8 @@ export type Step<Kind extends PartKind = PartKind> = {
   slots: readonly Slot[]
   needsConditions: boolean
   counts: 'latest' | 'worst' | 'mean'
+  /** Which of several figures of one quantity stands for the reading in lists; the lowest where nothing is said. */
+  stands?: 'highest' | 'mean'
   gates: readonly GateRule[]
   cautions: readonly { id: string; hard: boolean }[]
   hookup: Hookup
@@ -136,6 +148,8 @@ export type Step<Kind extends PartKind = PartKind> = {
   /** The value that the reading should show, null where there is nothing to expect or no usable conditions. */
   expect?(context: StepContext<Kind>, conditions: Conditions | null): { value: number; uncertainty: number } | null
   judge(context: StepContext<Kind>, reading: Body<'reading'>): Judgement
+  /** What is wrong with the set-up before a figure is read: the wrong method for the place. Null where nothing is. */
+  trap?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): Finding | null
   working(
     context: StepContext<Kind>,
     reading: Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument'>,
@@ -150,9 +164,21 @@ export type Step<Kind extends PartKind = PartKind> = {
   example: WorkedExample
 }
 
+/** What slots are asked of: a part, under a regime. */
+export type Asked = { part: Pick<Part, 'data'>; regime: Regime }
+
+/** The slots that are asked of a part under a regime, whatever is chosen. */
+export function slotsAsked(step: AnyStep, { part, regime }: Asked): readonly Slot[] {
+  return (step.slots as readonly Slot[]).filter(({ only }) => !only || only(part.data, regime))
+}
+
 /** The slots that are asked for, given the choices made so far. */
-export function slotsShown(step: AnyStep, choices: Readonly<Record<string, string | undefined>>): readonly Slot[] {
-  return (step.slots as readonly Slot[]).filter(({ when }) => !when || when.is.includes(choices[when.slot] ?? ''))
+export function slotsShown(
+  step: AnyStep,
+  choices: Readonly<Record<string, string | undefined>>,
+  asked: Asked,
+): readonly Slot[] {
+  return slotsAsked(step, asked).filter(({ when }) => !when || when.is.includes(choices[when.slot] ?? ''))
 }
 
 /** The slot whose figure stands for the reading in lists: the first number, else the first choice. */

@@ -41,3 +41,50 @@ export function exampleConditions(irradiance_Wm2: number, back_C: number): Condi
     how: 'typed',
   }
 }
+
+export const exampleSupply = {
+  kind: 'supply',
+  tag: 'Supply',
+  arrangement: 'TN-C-S',
+  phases: 1,
+  nominal_V: 230,
+  declaredZe_ohm: 0.35,
+  faultLevel_kA: 16,
+} as const satisfies PartData
+
+export const exampleCircuit = {
+  kind: 'circuit',
+  tag: '1',
+  feeds: 'Sockets',
+  boardId: null,
+  rcdId: null,
+  phases: 1,
+  device: 'B',
+  rating_A: 32,
+  breaking_kA: 6,
+  line_mm2: 2.5,
+  protective_mm2: 1.5,
+  length_m: 20,
+} as const satisfies PartData
+
+export const exampleRcd = {
+  kind: 'rcd',
+  tag: 'RCD1',
+  boardId: null,
+  upstreamId: null,
+  type: 'A',
+  delay: 'general',
+  rated_mA: 30,
+  standard: 'iec-61008',
+} as const satisfies PartData
+
+export const exampleBoard = { kind: 'board', tag: 'DB1', name: 'Main board', boardId: null } as const satisfies PartData
+
+export const exampleElectrode = {
+  kind: 'electrode',
+  tag: 'E1',
+  rods: 1,
+  length_m: 3,
+  diameter_mm: 16,
+  spacing_m: null,
+} as const satisfies PartData

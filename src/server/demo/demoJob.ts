@@ -5,6 +5,7 @@ import { type LiveSample, liveSample } from '@/core/record/feed'
 import type { Body, Conditions, EntryBody, SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { readValueOf } from '@/core/quantity/readValue'
+import { defaultRegime } from '@/core/regime/shipped'
 import { stepById } from '@/core/steps'
 import { CHECK_OPTIONS } from '@/core/steps/checks'
 import { type AnyStep, type Slot, slotsShown } from '@/core/steps/step'
@@ -116,11 +117,10 @@ export class DemoJob {
       ),
     )
     if (step.needsConditions) this.settle()
-    const tester = this.kit[0]!
     const slots: Record<string, SlotValue> = {}
     let measured: Measurable | null = null
-    for (const slot of slotsShown(step, choices)) {
-      const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step)
+    for (const slot of slotsShown(step, choices, { part: { data }, regime: defaultRegime })) {
+      const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step, choices)
       if (value === 'refused') return
       if (value) slots[slot.id] = value
       if (slot.measures && value && answers[slot.id] === undefined) measured = measured ?? slot.measures
@@ -131,7 +131,7 @@ export class DemoJob {
       slots,
       conditions: step.needsConditions ? this.conditions() : null,
       how: measured ? 'stand-in' : 'typed',
-      instrument: measured ? copyForReading(tester, measured) : null,
+      instrument: measured ? copyForReading(this.toolFor(data, measured), measured) : null,
       place: data.kind === 'string' ? 'plugs' : null,
       plantRevision: this.revisions.get(partId) ?? '',
       confirmed: [],
@@ -146,16 +146,29 @@ export class DemoJob {
     given: SlotValue | string | undefined,
     part: { id: string; data: PartData },
     step: AnyStep,
+    choices: Record<string, string>,
   ): SlotValue | 'refused' | null {
     if (typeof given === 'string') return slot.kind === 'number' ? readValueOf(Number(given), slot.unit, 0) : null
     if (given) return given
     if (slot.kind === 'choice' && slot.options === CHECK_OPTIONS) return { choice: CHECK_OPTIONS[0] }
     if (slot.measures === null || slot.optional) return null
     const loaded = step.tag === 'live'
-    const pressed = pressStandIn(this.kit[0]!, slot.measures, part, PRACTICE_SKY, this.at, { loaded })
+    const tool = this.toolFor(part.data, slot.measures)
+    const pressed = pressStandIn(tool, slot.measures, part, PRACTICE_SKY, this.at, {
+      loaded,
+      setting: { slot: slot.id, choices },
+      others: [...this.parts].map(([id, data]) => ({ id, data })),
+    })
     if (pressed.state === 'refused') return 'refused'
-    const { read } = liveSample(this.kit[0]!, pressed.sample) as LiveSample
+    const { read } = liveSample(tool, pressed.sample) as LiveSample
     return slot.kind === 'choice' ? { choice: read.value < 0 ? 'reversed' : 'correct' } : read
+  }
+
+  /** The instrument of the kit for a quantity: on the AC side the one that knows it all. */
+  private toolFor(data: PartData, measures: Measurable): Instrument {
+    const able = this.kit.filter((tool) => tool.ranges.some((range) => range.measures === measures))
+    const isAc = ['supply', 'board', 'rcd', 'circuit', 'electrode'].includes(data.kind)
+    return (isAc ? able.at(-1) : able[0]) ?? this.kit[0]!
   }
 
   async save(author: { id: string; right: 'tester' | 'supervisor' }): Promise<void> {

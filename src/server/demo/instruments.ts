@@ -49,5 +49,23 @@ export function demoInstruments(now: number): Instrument[] {
       standIn: true,
       ranges: [{ measures: 'dc-current', accuracy: { ofReading_pct: 1.5, digits: 3 }, most: 60, decimals: 2 }],
     },
+    {
+      id: demoId(0x104),
+      tag: '09',
+      name: 'Installation tester',
+      serial: 'SIM-0009',
+      calibrationDue: dateFrom(now, 71),
+      standIn: true,
+      ranges: [
+        { measures: 'continuity', accuracy: { ofReading_pct: 2, digits: 2 }, most: 200, decimals: 2 },
+        { measures: 'insulation', accuracy: { ofReading_pct: 3, digits: 2 }, most: 999, decimals: 1 },
+        { measures: 'loop-impedance', accuracy: { ofReading_pct: 3, digits: 2 }, most: 2000, decimals: 2 },
+        { measures: 'fault-current', accuracy: { ofReading_pct: 5, digits: 5 }, most: 20_000, decimals: 0 },
+        { measures: 'rcd-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 1999, decimals: 1 },
+        { measures: 'rcd-current', accuracy: { ofReading_pct: 5, digits: 2 }, most: 1000, decimals: 1 },
+        { measures: 'earth-resistance', accuracy: { ofReading_pct: 2, digits: 3 }, most: 2000, decimals: 1 },
+      ],
+      leadSets: [{ id: 'probes', name: 'Probes and clips' }],
+    },
   ]
 }

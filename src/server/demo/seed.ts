@@ -1,5 +1,5 @@
 /**
- * Demo data of our own invention: a small company, three people, four jobs in different states. Readings come from the
+ * Demo data of our own invention: a small company, three people, jobs in different states. Readings come from the
  * stand-ins' physics through the same door as everybody's.
  */
 import type { StringData } from '@/core/plant/part'
@@ -15,6 +15,7 @@ import { addShippedRegimes } from '../jobs/regimes'
 import { sealJob } from '../seal/sealJob'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
+import { ttHouse, workshop } from './installations'
 import { corvane, demoModules, tarnlight } from './modules'
 
 export const demoPeople = [
@@ -40,6 +41,9 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await millRoof(db, kit, now)
   await sealedChapel(db, kit, now)
   await barnRoof(db, kit, now)
+  const who = { author: tam.id, people: [tam.id, ness.id] }
+  await ttHouse(db, kit, now - 26 * MINUTE_ms, who)
+  await workshop(db, kit, now - 22 * MINUTE_ms, who)
   await createJob(
     db,
     {
@@ -98,7 +102,7 @@ async function openRoof(db: Database, kit: readonly Instrument[], now: number): 
   for (const one of kit) {
     await db
       .insert(instrument)
-      .values({ id: one.id, data: one, standIn: true, pairedJobId: one.tag === '04' ? null : jobId })
+      .values({ id: one.id, data: one, standIn: true, pairedJobId: ['02', '07'].includes(one.tag) ? jobId : null })
   }
   const job = new DemoJob(db, jobId, visitId, kit, now - 50 * MINUTE_ms)
   const siteId = job.site(demoId(0x315), -8)

@@ -29,19 +29,26 @@ export function Bench(props: BenchProps) {
   const hard = (step.cautions as readonly { id: string; hard: boolean }[]).filter((caution) => caution.hard)
   const ready = hard.every((caution) => ticked.includes(caution.id))
   const taking = useTaking(props, ready)
-  const { draft, state, live, next, canKeep } = taking
+  const { draft, state, live, trap, next, canKeep } = taking
   const shut = one.gates.find((gate) => !gate.met)
-  const kit = instrumentsFor(facts, measuredBy(step), Date.now())
+  const kit = instrumentsFor(facts, measuredBy(step), one.part.data.kind, Date.now())
   const tool = kit.find((instrument) => instrument.id === props.instrumentId) ?? null
   const shown = taking.taking ? null : one.counting
-  const verdict: Verdict = taking.taking ? (live?.verdict ?? (shut ? 'held-back' : 'not-yet')) : one.verdict
-  const wanting = taking.taking && !canKeep && canWrite && !shut?.hard && next !== null
+  const verdict: Verdict = taking.taking
+    ? trap
+      ? 'held-back'
+      : (live?.verdict ?? (shut ? 'held-back' : 'not-yet'))
+    : one.verdict
+  const wanting = taking.taking && !canKeep && canWrite && !shut?.hard && !trap && next !== null
   const begin = tool?.standIn && next?.measures ? () => void taking.press() : () => taking.goTo(next)
   const main = canKeep ? () => void taking.keepNow() : wanting ? begin : actions.next
   const keepNoted = (): void => {
     if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
   }
-  const shownSlots = slotsShown(step, shown ? choicesOf(shown.entry.body) : draft.choices)
+  const shownSlots = slotsShown(step, shown ? choicesOf(shown.entry.body) : draft.choices, {
+    part: one.part,
+    regime: facts.regime,
+  })
   const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
   const numbers = shownSlots.filter((slot) => slot.kind === 'number')
   const number =
@@ -147,7 +154,7 @@ export function Bench(props: BenchProps) {
       )}
       <VerdictBand
         verdict={verdict}
-        sentence={sentenceOf(props, taking.taking, live, shut)}
+        sentence={trap ? sayCode('finding', trap.code, trap.figures) : sentenceOf(props, taking.taking, live, shut)}
         flags={taking.taking ? draftFlags(draft, live?.flags ?? []) : one.flags}
       >
         {taking.taking && shut && !shut.hard && canWrite && !live && (

@@ -88,11 +88,13 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
     )
   }
   const rule = taking.taking ? taking.live?.rule : shown?.judgement.rule
-  const whisker = rule?.measured && rule.unit === slot.unit && rule.measured.whisker > 0 ? rule.measured.whisker : null
+  const text = shown ? (kept && 'text' in kept ? kept.text : '') : (draft.texts[slot.id] ?? '')
+  const whisker =
+    text !== '' && rule?.measured && rule.unit === slot.unit && rule.measured.whisker > 0 ? rule.measured.whisker : null
   return (
     <NumberSlot
       slot={slot}
-      text={shown ? (kept && 'text' in kept ? kept.text : '') : (draft.texts[slot.id] ?? '')}
+      text={text}
       whisker={whisker}
       decimals={decimalsOf(slot.unit)}
       open={open}

@@ -177,9 +177,9 @@ describe('the kit at the bench', () => {
   const { facts } = bench('pv-voc')
 
   it('offers those that measure it, in date first', () => {
-    expect(instrumentsFor(facts, 'dc-voltage', START_ms).map((one) => one.tag)).toEqual(['7', '9'])
-    expect(instrumentsFor(facts, 'insulation', START_ms)).toEqual([])
-    expect(instrumentsFor(facts, null, START_ms)).toEqual([])
+    expect(instrumentsFor(facts, 'dc-voltage', 'string', START_ms).map((one) => one.tag)).toEqual(['7', '9'])
+    expect(instrumentsFor(facts, 'insulation', 'string', START_ms)).toEqual([])
+    expect(instrumentsFor(facts, null, 'site', START_ms)).toEqual([])
   })
 
   it('offers its lead sets, or the only leads there are', () => {

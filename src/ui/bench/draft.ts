@@ -6,6 +6,7 @@ import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample } from '@/core/record/feed'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
+import { acKinds, type PartKind } from '@/core/plant/part'
 import { CHECK_OPTIONS } from '@/core/steps/checks'
 import { type AnyStep, type ChoiceSlot, type Slot, slotsShown } from '@/core/steps/step'
 import type { Flag } from '@/core/verdict/verdict'
@@ -101,7 +102,7 @@ export function readDraft(draft: Draft, one: StepEvaluation, facts: Facts, condi
   const slots: Record<string, SlotValue> = {}
   const open: Slot[] = []
   let whole = true
-  for (const slot of slotsShown(one.step, draft.choices)) {
+  for (const slot of slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime })) {
     if (slot.kind === 'choice') {
       const choice = draft.choices[slot.id]
       const note = draft.notes[slot.id]?.trim()
@@ -121,7 +122,7 @@ export function readDraft(draft: Draft, one: StepEvaluation, facts: Facts, condi
   }
   if (!whole || Object.keys(slots).length === 0) return { parsed, open, body: null, check: null }
   const instrument = facts.instruments.find((tool) => tool.id === draft.instrumentId)
-  const measures = measuredBy(one.step)
+  const measures = measuredIn(one.step, slots)
   const body: Body<'reading'> = {
     kind: 'reading',
     v: 1,
@@ -139,7 +140,16 @@ export function readDraft(draft: Draft, one: StepEvaluation, facts: Facts, condi
 
 /** What an instrument of the kit is needed for, null where a person looks. */
 export function measuredBy(step: AnyStep): Measurable | null {
-  return (step.slots as readonly Slot[]).find((slot) => slot.measures !== null)?.measures ?? null
+  const measured = (step.slots as readonly Slot[]).filter((slot) => slot.measures !== null)
+  return (measured.find((slot) => !slot.optional) ?? measured[0])?.measures ?? null
+}
+
+/** What the instrument of a reading measured: by the method that was chosen, where a step has several. */
+function measuredIn(step: AnyStep, slots: Readonly<Record<string, SlotValue>>): Measurable | null {
+  const answered = (step.slots as readonly Slot[]).find(
+    (slot) => slot.measures !== null && !slot.optional && slots[slot.id],
+  )
+  return answered?.measures ?? measuredBy(step)
 }
 
 /** What is said of a reading before it is kept: the mark of a simulated instrument stands from the first moment. */
@@ -161,13 +171,16 @@ export function obstacle(state: DraftState, slot: Slot): string | null {
 }
 
 /** Instruments of the kit that measure what a step needs, those in date first. */
-export function instrumentsFor(facts: Facts, measures: Measurable | null, now: number): Instrument[] {
+export function instrumentsFor(facts: Facts, measures: Measurable | null, kind: PartKind, now: number): Instrument[] {
   if (!measures) return []
   const isDue = (one: Instrument): boolean =>
     one.calibrationDue !== null && Date.parse(`${one.calibrationDue}T23:59:59Z`) < now
+  // On the AC side the instrument which knows loops comes first, on the DC side any other.
+  const strange = (one: Instrument): number =>
+    Number(one.ranges.some((range) => range.measures === 'loop-impedance') !== acKinds.has(kind))
   return facts.instruments
     .filter((one) => one.ranges.some((range) => range.measures === measures))
-    .sort((a, b) => Number(isDue(a)) - Number(isDue(b)) || a.tag.localeCompare(b.tag))
+    .sort((a, b) => Number(isDue(a)) - Number(isDue(b)) || strange(a) - strange(b) || a.tag.localeCompare(b.tag))
 }
 
 export type Option = { id: string; name: string; sound: boolean }

@@ -6,6 +6,9 @@ import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
 import type { Heard } from '../live/liveFeed'
 
+/** What an instrument is pressed for: the slot, and how the test was set up. */
+export type PressSetting = { slot: string; choices: Readonly<Record<string, string>> }
+
 export type BenchActions = {
   keep(body: Body<'reading'>): Promise<boolean>
   next(): void
@@ -14,7 +17,7 @@ export type BenchActions = {
   override(gate: string): void
   confirmPlant(): void
   typeConditions(): void
-  press(instrumentId: string, measures: Measurable): Promise<string | null>
+  press(instrumentId: string, measures: Measurable, setting: PressSetting): Promise<string | null>
   noteThen(keep: (note: string) => void): void
   /** The automatic sequence of a tester that has one. */
   sequence(): void

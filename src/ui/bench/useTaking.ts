@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { judgeDraft } from '@/core/evaluate'
+import { judgeDraft, trapIn } from '@/core/evaluate'
 import type { Body } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
-import type { Slot } from '@/core/steps/step'
+import { type Slot, slotsShown } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import type { BenchProps } from './types'
 import { carriedInto, type Draft, emptyDraft, isCheck, isStarted, optionsOf, readDraft, withSample } from './draft'
@@ -32,9 +32,11 @@ export function useTaking(props: BenchProps, ready: boolean) {
     state.body && isStarted(draft) && state.check?.state !== 'refused'
       ? judgeDraft(facts, evaluation, one, state.body)
       : null
+  const trap = taking ? trapIn(facts, evaluation, one, { slots: chosenSlots(draft.choices) }) : null
   const next = state.open[0] ?? null
   const canKeep =
     taking &&
+    trap === null &&
     isStarted(draft) &&
     state.body !== null &&
     state.open.length === 0 &&
@@ -124,12 +126,14 @@ export function useTaking(props: BenchProps, ready: boolean) {
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
   /** What the simulated instrument is pressed for: the first open slot that an instrument fills, else the first of all. */
-  const wanted = [...state.open, ...(one.step.slots as Slot[])].find((slot) => slot.measures !== null)?.measures ?? null
+  const asked = slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime })
+  const wantedSlot = [...state.open, ...asked].find((slot) => slot.measures !== null) ?? null
+  const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
-    if (!props.instrumentId || !wanted || !ready || !canWrite || busy) return
+    if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
     setBusy(true)
     setSaidPress(null)
-    setSaidPress(await actions.press(props.instrumentId, wanted))
+    setSaidPress(await actions.press(props.instrumentId, wanted, { slot: wantedSlot!.id, choices: draft.choices }))
     setBusy(false)
   }
   /** A figure key answers the choice that is open, or goes to the number that is. */
@@ -149,6 +153,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     at,
     state,
     live,
+    trap,
     next,
     canKeep,
     active,
@@ -165,6 +170,9 @@ export function useTaking(props: BenchProps, ready: boolean) {
     digit,
   }
 }
+
+const chosenSlots = (choices: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.entries(choices).map(([id, choice]) => [id, { choice }]))
 
 export type Taking = ReturnType<typeof useTaking>
 

@@ -1,6 +1,7 @@
 /** One drawing for each hook-up, by name. Balloons carry the numbers of the slots; leads are named in words. */
 import type { ReactNode } from 'react'
 import { say } from '@/words/say'
+import { acDrawings } from './acDrawings'
 import { Balloon, Box, Earth, Meter, Modules, Named, OpenSwitch, Plug, strong, Wire } from './shapes'
 
 type Drawing = (props: { modules: number; lead(balloon: number): string }) => ReactNode
@@ -87,6 +88,7 @@ const openStringAt =
   )
 
 export const drawings: Record<string, Drawing> = {
+  ...acDrawings,
   'string-polarity': openStringAt('+ / −'),
   'string-to-voltmeter': openStringAt('V d.c.'),
   'string-through-switch': ({ lead, modules }) => (

@@ -8,7 +8,10 @@ import { SunSymbol, stationSymbol } from './symbols'
 
 const isPencil = (verdict: Verdict | null): boolean => verdict === 'not-yet' || verdict === 'held-back'
 /** Two conductors on DC; these stations have one on their right side. */
-const AC_AFTER = new Set(['inverter'])
+const AC_AFTER = new Set(['inverter', 'supply', 'board', 'rcd', 'electrode'])
+/** Where the line begins here, no sun shines on it. */
+const SUNLESS = new Set(['supply', 'board', 'rcd', 'electrode'])
+const isAc = (station: string | undefined): boolean => station !== undefined && AC_AFTER.has(station)
 
 type Props = {
   stations: readonly StationState[]
@@ -33,13 +36,15 @@ export function Line({ stations, now, lanes, count, onOpen }: Props) {
   }
   return (
     <nav className="stations" aria-label={say('line.name')} ref={row} onKeyDown={onKey}>
-      <div className="station" style={{ flex: '0 1 96px', minWidth: 56 }} aria-hidden="true">
-        <span className="cap">&nbsp;</span>
-        <span className="draw">
-          <span className="wire right light" style={{ left: '72%' }} />
-          <SunSymbol />
-        </span>
-      </div>
+      {!SUNLESS.has(stations[0]?.station ?? '') && (
+        <div className="station" style={{ flex: '0 1 96px', minWidth: 56 }} aria-hidden="true">
+          <span className="cap">&nbsp;</span>
+          <span className="draw">
+            <span className="wire right light" style={{ left: '72%' }} />
+            <SunSymbol />
+          </span>
+        </div>
+      )}
       {stations.map(({ station, verdict }, k) => {
         const pencil = isPencil(verdict)
         const stroke = pencil ? 'var(--pencil)' : 'var(--ink)'
@@ -59,9 +64,10 @@ export function Line({ stations, now, lanes, count, onOpen }: Props) {
               {station === 'strings' && count ? count : sayCode('station', station)}
             </span>
             <span className="draw">
-              {k === 0 ? <span className="wire left light" /> : <span className={`wire left pair ${pen(before)}`} />}
-              {(k < stations.length - 1 || !AC_AFTER.has(station)) && (
-                <span className={`wire right ${AC_AFTER.has(station) ? '' : 'pair'} ${pen(!pencil)}`} />
+              {k > 0 && <span className={`wire left ${isAc(stations[k - 1]!.station) ? '' : 'pair'} ${pen(before)}`} />}
+              {k === 0 && !SUNLESS.has(station) && <span className="wire left light" />}
+              {(k < stations.length - 1 || !isAc(station)) && (
+                <span className={`wire right ${isAc(station) ? '' : 'pair'} ${pen(!pencil)}`} />
               )}
               <svg className="sym" width="60" height="64" viewBox="-30 -32 60 64" aria-hidden="true">
                 {stationSymbol(station, stroke, fill, lanes)}

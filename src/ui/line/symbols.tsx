@@ -55,6 +55,37 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
           <path d="M2.5 9q2.5-5 5 0t5 0" fill="none" stroke={stroke} strokeWidth="2" />
         </>
       )
+    case 'supply':
+      return (
+        <>
+          <path d="M-12 20L0-22L12 20M-8 6H8M-14-10H14" fill="none" stroke={stroke} strokeWidth="2" />
+          <path d="M-14-10v5M14-10v5" stroke={stroke} strokeWidth="2" />
+        </>
+      )
+    case 'board':
+      return (
+        <>
+          <rect x="-21" y="-15" width="42" height="30" fill={fill} stroke={stroke} strokeWidth="2" />
+          {[-13, -4, 5, 14].map((x) => (
+            <path key={x} d={`M${x}-8V8`} stroke={stroke} strokeWidth="3" />
+          ))}
+        </>
+      )
+    case 'rcd':
+      return (
+        <>
+          <rect x="-14" y="-18" width="28" height="36" fill={fill} stroke={stroke} strokeWidth="2" />
+          <ellipse cx="0" cy="6" rx="9" ry="4" fill="none" stroke={stroke} strokeWidth="2" />
+          <circle cx="5" cy="-9" r="3.4" fill={fill} stroke={stroke} strokeWidth="2" />
+        </>
+      )
+    case 'electrode':
+      return (
+        <>
+          <path d="M0-24V24" stroke={stroke} strokeWidth="4" />
+          <path d="M-22-6H22M-16 2H16M-10 10H10" stroke={stroke} strokeWidth="2" />
+        </>
+      )
     default:
       return <circle r="10" fill={fill} stroke={stroke} strokeWidth="2" />
   }

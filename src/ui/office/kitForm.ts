@@ -29,6 +29,12 @@ const usualMost: Record<Measurable, number> = {
   'air-temperature': 80,
   tilt: 90,
   azimuth: 360,
+  'loop-impedance': 2000,
+  'fault-current': 20_000,
+  'rcd-time': 2000,
+  'rcd-current': 1000,
+  'earth-resistance': 2000,
+  distance: 200,
 }
 export const measurables = measurableSchema.options
 

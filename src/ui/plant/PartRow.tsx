@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import { type KeyboardEvent, useState } from 'react'
 import { type ModuleType, type Part, type PartData, type StringData, mountingSchema } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
-import { figure, partName, say, sayCode, type WordKey } from '@/words/say'
+import { figure, hasWords, partName, say, sayCode, type WordKey } from '@/words/say'
 import { Choice, Field, Form, Said } from '../shell/Form'
 import { type FieldSpec, fieldsOf, readPart, tagTaken, textsOf } from './partForm'
 import { TypeSelect } from './TypeSelect'
@@ -121,8 +121,22 @@ export function PartField({ field, value, onValue, plant, types }: FieldProps) {
           options={mountingSchema.options.map((one) => ({ value: one as string, text: say(`mounting.${one}`) }))}
         />
       )
+    case 'choice':
+      return (
+        <Choice
+          label={label}
+          value={value}
+          onValue={onValue}
+          options={[
+            ...(field.optional ? [{ value: '', text: say('plant.none') }] : []),
+            ...field.options!.map((one) => ({ value: String(one), text: optionText(one) })),
+          ]}
+        />
+      )
     case 'array':
     case 'inverter':
+    case 'board':
+    case 'rcd':
     case 'combiner': {
       const options = plant.ofKind(field.kind).map((one) => ({ value: one.id, text: one.data.tag }))
       return (
@@ -146,6 +160,10 @@ export function PartField({ field, value, onValue, plant, types }: FieldProps) {
       )
   }
 }
+
+/** What a choice of a plate is called: by words where there are some, else as the plate has it. */
+const optionText = (option: string | number): string =>
+  hasWords(`plate-option.${option}`) ? sayCode('plate-option', String(option)) : String(option)
 
 /** A part in one line, and what is worth knowing besides in a second. */
 function describe(part: Part, plant: PlantIndex): [string, string] {
@@ -191,6 +209,41 @@ function describe(part: Part, plant: PlantIndex): [string, string] {
           isc: rated(data.maxShortCircuit_A, 'A'),
         }),
         data.maxInput_V === null ? say('plant.plate-missing') : '',
+      ]
+    case 'supply':
+      return [
+        say('plant.supply', { arrangement: data.arrangement, volts: data.nominal_V, phases: data.phases }),
+        say('plant.supply-declared', { ze: rated(data.declaredZe_ohm, 'Ω'), level: rated(data.faultLevel_kA, 'kA') }),
+      ]
+    case 'board':
+      return [
+        data.name || say('plant.board-unnamed'),
+        say('plant.board-count', { count: plant.circuitsOf(part).length }),
+      ]
+    case 'rcd':
+      return [
+        say('plant.rcd', { type: data.type, rated: data.rated_mA, delay: optionText(data.delay) }),
+        say('plant.rcd-above', {
+          count: plant.circuitsOf(part).length,
+          upper: plant.ofKind('rcd').find((one) => one.id === data.upstreamId)?.data.tag ?? say('plant.none'),
+        }),
+      ]
+    case 'circuit':
+      return [
+        [data.feeds || say('plant.circuit-unnamed'), data.device && `${data.device}${data.rating_A ?? ''}`]
+          .filter(Boolean)
+          .join(', '),
+        say('plant.circuit', {
+          line: rated(data.line_mm2, 'mm²'),
+          protective: rated(data.protective_mm2, 'mm²'),
+          length: rated(data.length_m, 'm'),
+          rcd: plant.ofKind('rcd').find((one) => one.id === data.rcdId)?.data.tag ?? say('plant.no-rcd'),
+        }),
+      ]
+    case 'electrode':
+      return [
+        data.rods === null ? say('plant.electrode-unknown') : say('plant.electrode', { rods: data.rods }),
+        data.length_m === null ? '' : say('plant.rod', { length: data.length_m, thick: rated(data.diameter_mm, 'mm') }),
       ]
   }
 }

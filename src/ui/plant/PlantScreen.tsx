@@ -4,7 +4,7 @@ import { Button } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { Evaluation } from '@/core/evaluation/types'
-import type { ModuleType, Part, PartKind } from '@/core/plant/part'
+import type { ModuleType, Part } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
 import { partName, say } from '@/words/say'
 import { ask } from '../device/api'
@@ -12,7 +12,8 @@ import type { JobStore, Snapshot } from '../device/jobStore'
 import { recall, remember } from '../device/store'
 import { useKeys } from '../shell/keys'
 import type { JobRoute } from '../shell/route'
-import { newPart, newSite, nextTag } from './partForm'
+import { AddParts, sections } from './AddParts'
+import { type AddedKind, newPart, newSite, nextTag } from './partForm'
 import { PartRow } from './PartRow'
 import { StringsForm } from './StringsForm'
 import { TypeForm } from './TypeForm'
@@ -52,34 +53,32 @@ function useModuleTypes(used: readonly ModuleType[]): [ModuleType[], (type: Modu
   return [all, add]
 }
 
-/** In which order the parts of a plant are listed, and which of them a button adds. */
-const sections = [
-  { kind: 'site', adds: null },
-  { kind: 'array', adds: 'A' },
-  { kind: 'string', adds: null },
-  { kind: 'row', adds: 'R' },
-  { kind: 'combiner', adds: 'C' },
-  { kind: 'surge-protection', adds: 'SPD' },
-  { kind: 'dc-switch', adds: 'DC' },
-  { kind: 'inverter', adds: 'INV' },
-] as const
-
 export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: Props) {
   const { plant } = evaluation
   const strings = plant.ofKind('string')
+  const isEmpty = sections.every(({ kind }) => plant.ofKind(kind).length === 0)
   const used = useMemo(() => strings.map((one) => one.data.moduleType), [strings])
   const [types, addType] = useModuleTypes(used)
-  const [open, setOpen] = useState<'strings' | 'type' | string | null>(strings.length === 0 ? 'strings' : null)
+  const [open, setOpen] = useState<'strings' | 'type' | string | null>(isEmpty ? 'strings' : null)
+  const isTestable = evaluation.steps.length > 0
   const changes = usePlantChanges(store, evaluation)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
   const twice = sections.flatMap(({ kind }) => tagsTwice(plant.ofKind(kind)))
   const toggle = (what: string): void => setOpen(open === what ? null : what)
   useKeys({ u: () => canWrite && void changes.undo() })
 
-  const addOne = async (kind: Exclude<PartKind, 'string' | 'site'>, prefix: string): Promise<void> => {
+  const addOne = async (kind: AddedKind, prefix: string): Promise<void> => {
     const id = uuid()
     const tag = nextTag([...plant.parts.values()], kind, prefix)
-    await changes.add([{ id, data: newPart(kind, tag, plant.ofKind('array')[0]?.id ?? null) }])
+    await changes.add([
+      {
+        id,
+        data: newPart(kind, tag, {
+          arrayId: plant.ofKind('array')[0]?.id ?? null,
+          boardId: plant.ofKind('board')[0]?.id ?? null,
+        }),
+      },
+    ])
     setOpen(id)
   }
 
@@ -93,7 +92,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
               {say('plant.undo')} <kbd>U</kbd>
             </Button>
           )}
-          {strings.length > 0 && (
+          {isTestable && (
             <Button
               className="small"
               type="primary"
@@ -105,38 +104,15 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
           )}
         </div>
       </div>
-      {strings.length === 0 && <p style={{ paddingTop: 12 }}>{say('plant.empty')}</p>}
+      {isEmpty && <p style={{ paddingTop: 12 }}>{say('plant.empty')}</p>}
       {canWrite && (
-        <div className="acts-row" style={{ paddingTop: 12 }}>
-          <Button className="small" onClick={() => toggle('strings')} data-testid="add-strings">
-            {say('plant.add-strings')}
-          </Button>
-          <Button className="small" onClick={() => toggle('type')} data-testid="add-type">
-            {say('plant.add-type')}
-          </Button>
-          {sections.map(
-            ({ kind, adds }) =>
-              adds && (
-                <Button
-                  key={kind}
-                  className="small"
-                  onClick={() => void addOne(kind, adds)}
-                  data-testid={`add-${kind}`}
-                >
-                  {say(`plant.add-${kind}`)}
-                </Button>
-              ),
-          )}
-          {strings.length > 0 && !plant.site && (
-            <Button
-              className="small"
-              onClick={() => void changes.add([{ id: uuid(), data: newSite }])}
-              data-testid="add-site"
-            >
-              {say('plant.add-site')}
-            </Button>
-          )}
-        </div>
+        <AddParts
+          mayAddSite={!isEmpty && !plant.site}
+          onStrings={() => toggle('strings')}
+          onType={() => toggle('type')}
+          onSite={() => void changes.add([{ id: uuid(), data: newSite }])}
+          onPart={(kind, prefix) => void addOne(kind, prefix)}
+        />
       )}
       {twice.map((name) => (
         <p key={name} className="banner" role="alert">

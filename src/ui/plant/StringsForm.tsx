@@ -30,7 +30,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
   const [modules, setModules] = useState(lastString ? String(lastString.data.modulesInSeries) : '')
   const [from, setFrom] = useState(String(nextNumber(strings.map((one) => one.data.tag))))
   const [arrayId, setArrayId] = useState(arrays.at(-1)?.id ?? NEW)
-  const [plane, setPlane] = useState(() => textsOf(newPart('array', say('plant.array-tag'), null)))
+  const [plane, setPlane] = useState(() => textsOf(newPart('array', say('plant.array-tag'))))
   const [input, setInput] = useState('')
   const [combinerId, setCombinerId] = useState('')
   const [message, setMessage] = useState<string | null>(null)
@@ -51,7 +51,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
     if (!plant.site) list.push({ id: uuid(), data: newSite })
     let array = arrayId
     if (arrayId === NEW) {
-      const read = readPart(newPart('array', '?', null), plane, types)
+      const read = readPart(newPart('array', '?'), plane, types)
       if ('message' in read) return setMessage(read.message)
       if (tagTaken(arrays, 'array', read.data.tag, null))
         return setMessage(say('plant.tag-taken', { part: say('part.array', { tag: read.data.tag }) }))

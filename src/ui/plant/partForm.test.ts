@@ -1,18 +1,30 @@
 import { describe, expect, it } from 'vitest'
 import { type PartData, partKinds } from '@/core/plant/part'
-import { exampleString } from '@/core/steps/worked'
+import {
+  exampleBoard,
+  exampleCircuit,
+  exampleElectrode,
+  exampleRcd,
+  exampleString,
+  exampleSupply,
+} from '@/core/steps/worked'
 import { hasWords } from '@/words/say'
 import { fieldsOf, newPart, newSite, nextTag, readPart, tagTaken, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
   site: newSite,
-  array: newPart('array', 'South', null),
+  array: newPart('array', 'South'),
   row: { kind: 'row', tag: 'R1', arrayId: null, conductor: { length_m: 18, area_mm2: 6, joints: 4 } },
   string: { ...exampleString(11), fuse: { rating_A: 15, ratedVoltage_V: 1000 }, input: 'A' },
-  combiner: newPart('combiner', 'C1', null),
-  'surge-protection': newPart('surge-protection', 'SPD1', null),
+  combiner: newPart('combiner', 'C1'),
+  'surge-protection': newPart('surge-protection', 'SPD1'),
   'dc-switch': { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 },
   inverter: { kind: 'inverter', tag: 'INV', maxInput_V: 1000, trackerMin_V: 200, trackerMax_V: 850 },
+  supply: { ...exampleSupply, phases: 3, arrangement: 'TT' },
+  board: { ...exampleBoard, name: '' },
+  rcd: { ...exampleRcd, delay: 'selective', rated_mA: 100 },
+  circuit: { ...exampleCircuit, device: 'gG', protective_mm2: null },
+  electrode: exampleElectrode,
 }
 const part = (data: PartData, id = 'a') => ({ id, data, revision: '', retired: false })
 const said = (data: PartData, texts: Record<string, string>): string => {

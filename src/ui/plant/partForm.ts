@@ -1,13 +1,30 @@
 /** What can be entered of each kind of part, as text in fields, and how it becomes the part's data. */
 import '@/words/plant'
-import { type ModuleType, type Part, type PartData, type PartKind, partDataSchema, tagSchema } from '@/core/plant/part'
+import {
+  arrangements,
+  type CircuitData,
+  type ModuleType,
+  type Part,
+  type PartData,
+  type PartKind,
+  partDataSchema,
+  tagSchema,
+} from '@/core/plant/part'
+import { deviceTypes } from '@/core/loop/maxZs'
+import { rcdKinds, rcdStandards, rcdTypes } from '@/core/rcd/limits'
 import { say, type WordKey } from '@/words/say'
+
+/** Kinds of part that another part can name. */
+export const references = ['array', 'inverter', 'combiner', 'board', 'rcd'] as const
+export type Reference = (typeof references)[number]
 
 export type FieldSpec = {
   id: string
   label: WordKey
   /** Text is kept as it is; numbers are read; the others name one of several. */
-  kind: 'tag' | 'text' | 'number' | 'mounting' | 'array' | 'inverter' | 'combiner' | 'module-type'
+  kind: 'tag' | 'text' | 'number' | 'mounting' | 'module-type' | 'choice' | Reference
+  /** What a choice offers, as the part's data has it. */
+  options?: readonly (string | number)[]
   from?: number
   to?: number
   whole?: boolean
@@ -24,6 +41,13 @@ const number = (id: string, label: WordKey, from: number, to: number, more: Part
 })
 const tag: FieldSpec = { id: 'tag', label: 'plant.tag', kind: 'tag' }
 const maybe = { optional: true } as const
+const choice = (
+  id: string,
+  label: WordKey,
+  options: readonly (string | number)[],
+  more: Partial<FieldSpec> = {},
+): FieldSpec => ({ id, label, kind: 'choice', options, ...more })
+const boardOf: FieldSpec = { id: 'boardId', label: 'plant.board-of', kind: 'board', ...maybe }
 
 export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
   site: [
@@ -68,6 +92,47 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     number('trackerMax_V', 'plant.tracker-to', 1, 3000, maybe),
     number('maxShortCircuit_A', 'plant.inverter-current', 0.5, 2000, maybe),
   ],
+  supply: [
+    choice('arrangement', 'plant.arrangement', arrangements),
+    choice('phases', 'plant.phases', [1, 3]),
+    number('nominal_V', 'plant.nominal', 50, 690),
+    number('declaredZe_ohm', 'plant.declared-ze', 0.01, 10_000, maybe),
+    number('faultLevel_kA', 'plant.fault-level', 0.1, 200, maybe),
+  ],
+  board: [
+    tag,
+    { id: 'name', label: 'plant.board-name', kind: 'text', ...maybe },
+    { ...boardOf, label: 'plant.fed-from' },
+  ],
+  rcd: [
+    tag,
+    boardOf,
+    choice('type', 'plant.rcd-type', rcdTypes),
+    number('rated_mA', 'plant.rcd-rated', 1, 10_000),
+    choice('delay', 'plant.rcd-delay', rcdKinds),
+    choice('standard', 'plant.rcd-standard', rcdStandards),
+    { id: 'upstreamId', label: 'plant.rcd-upstream', kind: 'rcd', ...maybe },
+  ],
+  circuit: [
+    tag,
+    { id: 'feeds', label: 'plant.feeds', kind: 'text', ...maybe },
+    boardOf,
+    { id: 'rcdId', label: 'plant.rcd-of', kind: 'rcd', ...maybe },
+    choice('phases', 'plant.phases', [1, 3]),
+    choice('device', 'plant.device', deviceTypes, maybe),
+    number('rating_A', 'plant.device-rating', 0.5, 2000, maybe),
+    number('breaking_kA', 'plant.breaking', 0.1, 200, maybe),
+    number('line_mm2', 'plant.line-area', 0.5, 400, maybe),
+    number('protective_mm2', 'plant.protective-area', 0.5, 400, maybe),
+    number('length_m', 'plant.circuit-length', 0.1, 5000, maybe),
+  ],
+  electrode: [
+    tag,
+    number('rods', 'plant.rods', 1, 20, { ...maybe, whole: true }),
+    number('length_m', 'plant.rod-length', 0.1, 100, maybe),
+    number('diameter_mm', 'plant.rod-diameter', 3, 200, maybe),
+    number('spacing_m', 'plant.rod-spacing', 0.1, 200, maybe),
+  ],
 }
 
 export type Texts = Record<string, string>
@@ -85,8 +150,26 @@ export function textsOf(data: PartData): Texts {
   return Object.fromEntries(fieldsOf[data.kind].map(({ id }) => [id, text(flat[id])]))
 }
 
+const newRcd = { upstreamId: null, type: 'A', delay: 'general', rated_mA: 30, standard: 'iec-61008' } as const
+const newCircuit = {
+  feeds: '',
+  rcdId: null,
+  phases: 1,
+  device: null,
+  rating_A: null,
+  breaking_kA: null,
+  line_mm2: null,
+  protective_mm2: null,
+  length_m: null,
+} as const
+
 /** A part as it is first entered; figures of plates are filled in by whoever reads them. */
-export function newPart(kind: Exclude<PartKind, 'string' | 'site'>, tag: string, arrayId: string | null): PartData {
+/** Where a new part belongs before anybody says so. */
+type Near = { arrayId: string | null; boardId: string | null; like?: CircuitData | null }
+export type AddedKind = Exclude<PartKind, 'string' | 'site'>
+
+export function newPart(kind: AddedKind, tag: string, near: Near = { arrayId: null, boardId: null }): PartData {
+  const { arrayId, boardId } = near
   switch (kind) {
     case 'array':
       return { kind, tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }
@@ -100,6 +183,17 @@ export function newPart(kind: Exclude<PartKind, 'string' | 'site'>, tag: string,
       return { kind, tag, ratedVoltage_V: null, rating_A: null }
     case 'inverter':
       return { kind, tag, maxInput_V: null }
+    case 'supply':
+      return { kind, tag, arrangement: 'TN-C-S', phases: 1, nominal_V: 230, declaredZe_ohm: null, faultLevel_kA: null }
+    case 'board':
+      return { kind, tag, name: '', boardId }
+    case 'rcd':
+      return { kind, tag, boardId, ...newRcd }
+    case 'circuit':
+      // Circuits of a board are mostly alike: the next one begins as the last one is.
+      return near.like ? { ...near.like, tag, feeds: '' } : { kind, tag, boardId, ...newCircuit }
+    case 'electrode':
+      return { kind, tag, rods: 1, length_m: null, diameter_mm: null, spacing_m: null }
   }
 }
 
@@ -125,6 +219,7 @@ function readField(field: FieldSpec, typed: string): string | number | null | { 
   if (typed === '') return field.optional ? null : { message: say('plant.missing', { what: say(field.label) }) }
   if (field.kind === 'tag' && !tagSchema.safeParse(typed).success)
     return { message: say('plant.tag-bad', { tag: typed }) }
+  if (field.kind === 'choice') return field.options!.find((one) => String(one) === typed) ?? null
   if (field.kind !== 'number') return typed
   const value = Number(typed.replace(',', '.'))
   const fits = value >= field.from! && value <= field.to! && (!field.whole || Number.isInteger(value))
@@ -145,6 +240,9 @@ function shaped(before: PartData, values: Record<string, unknown>, types: readon
     const fuse = fuse_A === null && fuse_V === null ? null : { rating_A: fuse_A, ratedVoltage_V: fuse_V }
     return { ...rest, fuse, moduleType: types.find((one) => one.id === moduleType) ?? before.moduleType }
   }
+  // Words may be left away: they are empty then, and not unknown.
+  if (before.kind === 'board') return { ...values, name: values.name ?? '' }
+  if (before.kind === 'circuit') return { ...values, feeds: values.feeds ?? '' }
   return values
 }
 

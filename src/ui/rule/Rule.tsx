@@ -184,7 +184,7 @@ function Expected({
         strokeWidth="1.4"
       />
       <path d={`M${at} 19V${y1 + 9}`} stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="11 3 2.5 3" fill="none" />
-      <text x={at} y="14" textAnchor="middle" className="lab">
+      <text x={Math.max(at, 58)} y="14" textAnchor="middle" className="lab">
         {label}
       </text>
     </g>

@@ -29,13 +29,20 @@ export function scaleOf(rule: RuleData): Scale {
 
 const between = (share: number): number => Math.max(0, Math.min(1, share))
 
-/** Whole decades: one below the lowest limit, two above it, and as far as the reading goes. */
-function logScale({ band, measured }: RuleData): Scale {
+/** Decades beyond which a reading sits at the end of its scale. */
+const MOST_BELOW = -3
+const MOST_ABOVE = 5
+
+/** Whole decades: one below the lowest limit, two above it, and as far as reading and expectation go. */
+function logScale({ band, measured, expected }: RuleData): Scale {
   const anchors = [band.low, band.high].filter((one) => one !== null)
-  const value = measured && measured.value > 0 ? measured.value : null
+  const isLeast = band.low !== null
+  const shown = [measured?.value, expected?.value].filter((one) => one !== undefined && one > 0) as number[]
+  const reach = shown.length === 0 && isLeast ? [1] : shown
   const decade = (one: number): number => Math.floor(Math.log10(one) + 1e-9)
-  const low = Math.min(decade(Math.min(...anchors)) - 1, value === null ? 0 : Math.max(decade(value), -3))
-  const high = Math.max(decade(Math.max(...anchors)) + 3, value === null ? 0 : Math.min(decade(value) + 1, 5))
+  const low = Math.max(Math.min(...reach.map(decade), decade(Math.min(...anchors)) - 1), MOST_BELOW)
+  const above = decade(Math.max(...anchors)) + (isLeast ? 3 : 1)
+  const high = Math.max(above, Math.min(Math.max(...reach.map((one) => decade(one) + 1)), MOST_ABOVE))
   const decades = Array.from({ length: high - low + 1 }, (_, k) => 10 ** (low + k))
   return {
     min: 10 ** low,

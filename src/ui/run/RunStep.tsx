@@ -2,6 +2,7 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { sharedWith } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
+import { acKinds } from '@/core/plant/part'
 import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { say } from '@/words/say'
@@ -39,6 +40,8 @@ function following(steps: readonly StepEvaluation[], one: StepEvaluation): StepE
 }
 
 const TOOL = 'upstand.instrument.'
+const toolKey = (one: StepEvaluation): string =>
+  `${TOOL}${acKinds.has(one.part.data.kind) ? 'ac.' : ''}${measuredBy(one.step)}`
 /** Conditions typed by hand hold for the steps that follow, until live ones are asked for again. */
 const typedConditions = new Map<string, Conditions>()
 
@@ -47,9 +50,9 @@ export function RunStep(props: Props) {
   const { store, snapshot, facts, evaluation, live, feed, now, one, walked, narrow, open } = props
   const measures = measuredBy(one.step)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
-  const kit = instrumentsFor(facts, measures, now)
+  const kit = instrumentsFor(facts, measures, one.part.data.kind, now)
   const [tool, setTool] = useState<string | null>(() => {
-    const kept = localStorage.getItem(TOOL + measures)
+    const kept = localStorage.getItem(toolKey(one))
     return kit.find((one) => one.id === kept)?.id ?? kit[0]?.id ?? null
   })
   const [dialog, setDialog] = useState<Dialog>(null)
@@ -93,8 +96,9 @@ export function RunStep(props: Props) {
       )
       setDialog(open ? { kind: 'remedy', snag: open.entryId } : { kind: 'snag' })
     },
-    press: async (instrumentId, pressedFor) => {
-      const pressed = await pressSimulated(store.jobId, facts, one, pressedFor, instrumentId)
+    press: async (instrumentId, pressedFor, setting) => {
+      const wanted = { measures: pressedFor, setting, instrumentId }
+      const pressed = await pressSimulated(store.jobId, facts, evaluation, one, wanted)
       if (typeof pressed === 'string') return pressed
       feed.take([pressed])
       return null
@@ -135,7 +139,7 @@ export function RunStep(props: Props) {
         latest={live.latest}
         instrumentId={tool}
         setInstrument={(id) => {
-          localStorage.setItem(TOOL + measures, id)
+          localStorage.setItem(toolKey(one), id)
           setTool(id)
         }}
         actions={actions}

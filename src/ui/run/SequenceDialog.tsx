@@ -47,7 +47,11 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
       tool,
       conditions,
       press: async (other, wanted) => {
-        const pressed = await pressSimulated(store.jobId, facts, other, wanted, tool.id)
+        const pressed = await pressSimulated(store.jobId, facts, evaluation, other, {
+          measures: wanted,
+          setting: { slot: '', choices: {} },
+          instrumentId: tool.id,
+        })
         if (typeof pressed !== 'string') onHeard(pressed)
         return pressed
       },

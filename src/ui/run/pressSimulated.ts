@@ -1,17 +1,20 @@
-import type { StepEvaluation } from '@/core/evaluation/types'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { feedSampleSchema, type LiveSample, liveSample } from '@/core/record/feed'
 import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
 import { say, sayCode } from '@/words/say'
+import type { PressSetting } from '../bench/types'
 import { Answered, ask } from '../device/api'
+
+type Wanted = { measures: Measurable; setting: PressSetting; instrumentId: string }
 
 /** Presses the simulated tester: on the server, or in the page without reception, through the same schema. */
 export async function pressSimulated(
   jobId: string,
   facts: Facts,
+  evaluation: Evaluation,
   one: StepEvaluation,
-  measures: Measurable,
-  instrumentId: string,
+  { measures, setting, instrumentId }: Wanted,
 ): Promise<LiveSample | string> {
   const instrument = facts.instruments.find((tool) => tool.id === instrumentId)
   const loaded = one.step.tag === 'live'
@@ -25,6 +28,7 @@ export async function pressSimulated(
       key: measures,
       loaded,
       nulled,
+      setting,
     })
     const live = liveSample(instrument, feedSampleSchema.parse(sample))
     return 'code' in live ? sayCode('door', live.code, live) : live
@@ -37,6 +41,9 @@ export async function pressSimulated(
     loaded,
     nulled,
     mended: one.readings.some((reading) => reading.ended?.by === 'remedy'),
+    setting,
+    others: [...evaluation.parts.values()].filter((part) => !part.retired),
+    mendedParts: new Set(evaluation.snags.flatMap((snag) => (snag.remedy && snag.partId ? [snag.partId] : []))),
   })
   if (pressed.state === 'refused') {
     const { code, state: _, ...figures } = pressed

@@ -80,6 +80,7 @@ export const doors = {
   'door.seal-nothing-new': 'Nothing was added since issue {issue}. It stays as it is.',
   'door.no-issue': 'This job has no sealed issue {issue}.',
   'door.job-number': 'There is already a job {number}. Give this one another number.',
+  'door.standin-tripped': 'The high-current test tripped {rcd}. Reset it, and use the non-trip test here.',
   'door.standin-reversed': 'The simulated tester shows reversed polarity and does not go on.',
   'door.standin-rating':
     'The simulated tester refuses: {value:0} {unit:unit} is above its rating of {most:0} {unit:unit}.',

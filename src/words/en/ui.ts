@@ -73,6 +73,7 @@ export const ui = {
   'hookup.string-open': 'String {tag}, {modules} modules, plugs open',
   'hookup.string': 'String {tag}, {modules} modules',
   'hookup.tester': 'string tester',
+  'hookup.tester-ac': 'tester',
   'hookup.meter': 'nulled',
   'hookup.insulation': 'up to 1500 V',
 

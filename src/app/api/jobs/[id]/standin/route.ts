@@ -18,25 +18,34 @@ const schema = z.strictObject({
   loaded: z.boolean().default(false),
   /** Its leads were nulled in this visit. */
   nulled: z.boolean().default(true),
+  /** Which slot it is pressed for, and how the test was set up. */
+  setting: z
+    .strictObject({ slot: z.string().max(60), choices: z.record(z.string().max(60), z.string().max(60)) })
+    .default({ slot: '', choices: {} }),
 })
 
 /** Presses a key of a simulated tester connected to a part; what it shows comes in through the feed. */
 export const POST = door<Context>(async (request, { params }) => {
   const { id } = await params
   await memberIn(request, id, 'tester')
-  const { instrumentId, partId, key, loaded, nulled } = await bodyOf(request, schema)
+  const { instrumentId, partId, key, loaded, nulled, setting } = await bodyOf(request, schema)
   const [tool] = await database().select().from(instrument).where(eq(instrument.id, instrumentId))
   if (!tool?.standIn) throw new Refused(409, 'door.standin-only')
-  const [found] = await database()
+  const others = await database()
     .select()
     .from(part)
-    .where(and(eq(part.id, partId), eq(part.jobId, id)))
-  if (!found || found.retired) throw new Refused(404, 'refused.no-part')
+    .where(and(eq(part.jobId, id), eq(part.retired, false)))
+  const found = others.find((one) => one.id === partId)
+  if (!found) throw new Refused(404, 'refused.no-part')
+  const mendedParts = await mendedIn(id)
   const now = new Date()
   const pressed = pressStandIn(tool.data, key, found, PRACTICE_SKY, now.getTime(), {
     loaded,
     nulled,
-    mended: await wasMended(id, partId),
+    mended: mendedParts.has(partId),
+    mendedParts,
+    others,
+    setting,
   })
   if (pressed.state === 'refused') {
     const { code, state: _, ...figures } = pressed
@@ -47,11 +56,10 @@ export const POST = door<Context>(async (request, { params }) => {
 })
 
 /** What was wrong with a simulated part is gone once somebody wrote down that it was mended. */
-async function wasMended(jobId: string, partId: string): Promise<boolean> {
-  const [one] = await database()
-    .select({ id: entry.id })
+async function mendedIn(jobId: string): Promise<ReadonlySet<string>> {
+  const rows = await database()
+    .selectDistinct({ partId: entry.partId })
     .from(entry)
-    .where(and(eq(entry.jobId, jobId), eq(entry.partId, partId), eq(entry.kind, 'remedy')))
-    .limit(1)
-  return one !== undefined
+    .where(and(eq(entry.jobId, jobId), eq(entry.kind, 'remedy')))
+  return new Set(rows.flatMap(({ partId }) => (partId ? [partId] : [])))
 }

@@ -1,0 +1,152 @@
+/**
+ * Insulation of a circuit: pairs one by one, or line and neutral joined to the protective conductor, with the traps of
+ * a false pass. Source: BS 7671:2018 643.3 and IEC 60364-6 table 6.1 (from memory); traps: common practice.
+ */
+import { acInsulationTest, judgeAcInsulation, pairsOf } from '../circuit/insulation'
+import { insulationBand } from '../pv/insulation'
+import { type ReadValue, readValueOf } from '../quantity/readValue'
+import type { Body } from '../record/entry'
+import type { WorkingLine } from '../verdict/working'
+import { choiceSlot, deadGate, isThreePhase, judgeMeasured, notYet, numberSlot, readingsIn, saying } from './acShared'
+import type { NumberSlot, Slot, Step, StepContext } from './step'
+import { choiceIn } from './stringReading'
+import { exampleCircuit } from './worked'
+
+const JOINED = 'joined-to-pe'
+const pairSlot = (pair: string, phases: 1 | 3): NumberSlot =>
+  numberSlot(pair.toLowerCase(), 'insulation', 'Mohm', 2, {
+    when: { slot: 'pairing', is: ['pair-by-pair'] },
+    only: (part) => pair === 'N-PE' || isThreePhase(part) === (phases === 3),
+  })
+const pairSlots: readonly NumberSlot[] = [
+  ...pairsOf[1].map((pair) => pairSlot(pair, 1)),
+  ...pairsOf[3].filter((pair) => pair !== 'N-PE').map((pair) => pairSlot(pair, 3)),
+]
+const joinedSlot = numberSlot(JOINED, 'insulation', 'Mohm', 2, { when: { slot: 'pairing', is: ['all-joined'] } })
+
+const slots: readonly Slot[] = [
+  choiceSlot({ id: 'pairing', options: ['pair-by-pair', 'all-joined'], sticky: true, balloon: 2 }),
+  choiceSlot({ id: 'devices', options: ['all-on', 'some-off'], sound: ['all-on'], sticky: true, balloon: 1 }),
+  choiceSlot({
+    id: 'tested-from',
+    options: ['beyond-rcd', 'through-rcd'],
+    sound: ['beyond-rcd'],
+    sticky: true,
+    balloon: 1,
+    only: (part) => part.kind === 'circuit' && part.rcdId !== null,
+  }),
+  choiceSlot({ id: 'surge', options: ['none-there', 'disconnected', 'left-in'], sticky: true, balloon: 3 }),
+  ...pairSlots,
+  joinedSlot,
+]
+
+/** Readings by pair; what was read joined stands for both live conductors to earth. */
+function pairsIn(reading: Pick<Body<'reading'>, 'slots'>): Record<string, ReadValue> {
+  const named = (id: string): string => (id === JOINED ? 'L+N-PE' : id.toUpperCase())
+  const found = readingsIn(reading, [...pairSlots, joinedSlot])
+  return Object.fromEntries([...found].map(([id, read]) => [named(id), read]))
+}
+
+function testOf({ plant }: StepContext<'circuit'>, reading: Pick<Body<'reading'>, 'slots'>) {
+  return acInsulationTest(plant.supply?.data.nominal_V ?? 230, choiceIn(reading, 'surge') === 'left-in')
+}
+
+export const acInsulation: Step<'circuit'> = {
+  id: 'ac-insulation',
+  order: 'C3',
+  appliesTo: 'circuit',
+  station: 'board',
+  tag: 'dead',
+  slots,
+  needsConditions: false,
+  counts: 'latest',
+  gates: [deadGate],
+  cautions: [
+    { id: 'insulation-nobody-touches', hard: true },
+    { id: 'electronics-out', hard: false },
+    { id: 'earth-connected-for-insulation', hard: false },
+    { id: 'discharge-after', hard: false },
+  ],
+  hookup: {
+    drawing: 'ac-insulation',
+    leads: [
+      { balloon: 1, code: 'circuit-devices-on' },
+      { balloon: 2, code: 'pair-under-test' },
+      { balloon: 3, code: 'surge-devices' },
+    ],
+  },
+  minutes: 3,
+  sources: ['bs7671-insulation', 'insulation-practice', 'house-perfect'],
+  inputs: () => '',
+  trap(context, reading) {
+    if (choiceIn(reading, 'tested-from') !== 'through-rcd') return null
+    return { code: 'ac-insulation.through-rcd', figures: { tag: context.part.data.tag } }
+  },
+  judge(context, reading) {
+    const test = testOf(context, reading)
+    const factor = context.regime.limits['close.insulation'].value
+    const devicesOn = choiceIn(reading, 'devices') !== 'some-off'
+    const found = judgeAcInsulation(pairsIn(reading), test.minimum_Mohm, devicesOn, factor)
+    if (!found.lowest) return notYet('ac-insulation.no-reading', context, { volts: test.testVoltage_V })
+    const judged = judgeMeasured(context, {
+      step: 'ac-insulation',
+      read: found.lowest,
+      reading,
+      unit: 'Mohm',
+      scale: 'log',
+      band: insulationBand(test.minimum_Mohm, factor),
+      source: 'bs7671-insulation',
+      limit: { id: 'ac.insulation', value: test.minimum_Mohm },
+      figures: { volts: test.testVoltage_V },
+    })
+    const flags = choiceIn(reading, 'surge') === 'left-in' ? (['surge-left-in'] as const) : []
+    const trapped = acInsulation.trap?.(context, reading)
+    if (trapped) return { ...saying(judged, trapped.code, {}, 'not-yet'), flags: [...flags] }
+    if (found.perfectOnOpenEnds)
+      return { ...saying(judged, 'ac-insulation.open-ends', {}, 'not-yet'), flags: [...flags] }
+    return { ...judged, verdict: found.verdict, flags: [...flags] }
+  },
+  working(context, reading): WorkingLine[] {
+    const test = testOf(context, reading)
+    return [
+      {
+        code: 'ac-insulation.voltage',
+        figures: { nominal_V: context.plant.supply?.data.nominal_V ?? 230 },
+        result: { value: test.testVoltage_V, unit: 'V', decimals: 0 },
+        source: 'bs7671-insulation',
+      },
+      {
+        code: 'ac-insulation.least',
+        figures: {},
+        result: { value: test.minimum_Mohm, unit: 'Mohm', decimals: 1 },
+        source: 'bs7671-insulation',
+        decides: true,
+      },
+    ]
+  },
+  causes(context, _, judgement) {
+    if (judgement.verdict !== 'outside') return []
+    const figures = { tag: context.part.data.tag }
+    return [
+      { code: 'load-connected', figures, fit: 'may-fit', predicted: null, next: { code: 'take-loads-out', figures } },
+      { code: 'damaged-cable', figures, fit: 'may-fit', predicted: null, next: { code: 'halve-the-circuit', figures } },
+      { code: 'damp-accessory', figures, fit: 'may-fit', predicted: null, next: { code: 'open-and-dry', figures } },
+    ]
+  },
+  example: {
+    source: 'BS 7671:2018 643.3 (from memory): 500 V and 1 Mohm for 230 V; below 2 Mohm is close (common practice)',
+    part: exampleCircuit,
+    reading: {
+      slots: {
+        pairing: { choice: 'pair-by-pair' },
+        devices: { choice: 'all-on' },
+        surge: { choice: 'none-there' },
+        'l-n': readValueOf(640, 'Mohm', 0),
+        'l-pe': readValueOf(1.4, 'Mohm', 1),
+        'n-pe': readValueOf(700, 'Mohm', 0),
+      },
+      conditions: null,
+    },
+    verdict: 'close',
+  },
+}

@@ -1,0 +1,131 @@
+/**
+ * R1+R2 of a circuit: line and protective conductor joined at one end, read at the other with nulled leads.
+ * Sources: BS 7671:2018 643.2; conductors IEC 60228 (from memory).
+ */
+import { conductor_mohmPerM, r1r2_ohm } from '../circuit/conductors'
+import type { CircuitData } from '../plant/part'
+import { readValueOf } from '../quantity/readValue'
+import type { WorkingLine } from '../verdict/working'
+import { deadGate, judgeMeasured, leadSetSlot, notYet, numberSlot, saying } from './acShared'
+import type { Step, StepContext } from './step'
+import { numberIn } from './stringReading'
+import { exampleCircuit } from './worked'
+
+/** What the conductors come to at 20 degC, ohm; null where they are not entered. */
+export function conductorsOf(data: CircuitData): number | null {
+  const { line_mm2, protective_mm2, length_m } = data
+  if (line_mm2 === null || protective_mm2 === null || length_m === null) return null
+  return r1r2_ohm({ line_mm2, protective_mm2, length_m })
+}
+
+/** The most that a sound circuit reads: its conductors and what they may differ by, and a joint. */
+function most({ part, regime }: StepContext<'circuit'>): { expected: number; value: number } | null {
+  const expected = conductorsOf(part.data)
+  if (expected === null) return null
+  const above = 1 + regime.limits['ac.loop-above'].value / 100
+  return { expected, value: expected * above + regime.limits['ac.joint'].value }
+}
+
+export const r1r2: Step<'circuit'> = {
+  id: 'r1r2',
+  order: 'C2',
+  appliesTo: 'circuit',
+  station: 'board',
+  tag: 'dead',
+  slots: [numberSlot('r1r2', 'continuity', 'ohm', 2), leadSetSlot],
+  nulled: true,
+  needsConditions: false,
+  counts: 'latest',
+  gates: [
+    deadGate,
+    { id: 'leads-nulled', hard: false, waitsFor: 'lead-null', until: 'done', on: 'site', sameVisit: true },
+  ],
+  cautions: [
+    { id: 'dead-before-touch', hard: true },
+    { id: 'null-belongs-to-leads', hard: false },
+  ],
+  hookup: {
+    drawing: 'r1r2-joined',
+    leads: [
+      { balloon: 1, code: 'link-at-board' },
+      { balloon: 2, code: 'far-end-l-pe' },
+    ],
+  },
+  minutes: 2,
+  sources: ['bs7671-continuity', 'iec-60228', 'house-loop', 'house-joint'],
+  inputs: ({ data }) => JSON.stringify([data.line_mm2, data.protective_mm2, data.length_m]),
+  expect: (context) => {
+    const found = most(context)
+    return found && { value: found.expected, uncertainty: 0 }
+  },
+  judge(context, reading) {
+    const read = numberIn(reading, 'r1r2')
+    if (!read) return notYet('r1r2.no-reading', context)
+    const limit = most(context)
+    if (!limit) return notYet('r1r2.no-conductors', context, { read: read.text })
+    const judged = judgeMeasured(context, {
+      step: 'r1r2',
+      read,
+      reading,
+      unit: 'ohm',
+      band: { low: null, high: limit.value, closeLow: null, closeHigh: null },
+      source: 'house-loop',
+      expected: { value: limit.expected, uncertainty: 0 },
+      limit: { id: 'ac.loop-above', value: limit.value },
+      figures: { expected: limit.expected },
+    })
+    // Half of what the conductors have: another way for the current, or another cable than was entered.
+    const isShort = judged.verdict === 'within' && read.bound === 'exact' && read.value < limit.expected / 2
+    return isShort ? saying(judged, 'r1r2.too-low', {}, 'close') : judged
+  },
+  working(context) {
+    const { line_mm2, protective_mm2, length_m } = context.part.data
+    const limit = most(context)
+    if (!limit || line_mm2 === null || protective_mm2 === null || length_m === null) return []
+    const { regime } = context
+    const lines: WorkingLine[] = [
+      {
+        code: 'r1r2.conductors',
+        figures: {
+          line: conductor_mohmPerM(line_mm2)!,
+          protective: conductor_mohmPerM(protective_mm2)!,
+          length_m,
+        },
+        result: { value: limit.expected, unit: 'ohm', decimals: 3 },
+        source: 'iec-60228',
+      },
+      {
+        code: 'r1r2.most',
+        figures: {
+          above_pct: regime.limits['ac.loop-above'].value,
+          joint_ohm: regime.limits['ac.joint'].value,
+        },
+        result: { value: limit.value, unit: 'ohm', decimals: 3 },
+        source: 'house-loop',
+        decides: true,
+      },
+    ]
+    return lines
+  },
+  causes(context, _, judgement) {
+    if (judgement.verdict !== 'outside') return []
+    const figures = { tag: context.part.data.tag }
+    return [
+      { code: 'loose-terminal', figures, fit: 'fits', predicted: null, next: { code: 'halve-the-circuit', figures } },
+      {
+        code: 'longer-than-entered',
+        figures,
+        fit: 'may-fit',
+        predicted: null,
+        next: { code: 'check-length', figures },
+      },
+      { code: 'leads-not-nulled', figures, fit: 'may-fit', predicted: null, next: { code: 'null-again', figures } },
+    ]
+  },
+  example: {
+    source: 'IEC 60228 (from memory): 20 m of 2.5 and 1.5 mm2 is 0.390 ohm at 20 degC',
+    part: exampleCircuit,
+    reading: { slots: { r1r2: readValueOf(0.4, 'ohm', 2) }, conditions: null },
+    verdict: 'within',
+  },
+}

@@ -1,0 +1,37 @@
+/** The test button of a residual current device, last. Source: BS 7671:2018 643.10 (from memory). */
+import { liveGates } from './acShared'
+import { check, checklist } from './checks'
+import type { Slot } from './step'
+import { exampleRcd } from './worked'
+
+const slots: readonly Slot[] = [check('button-trips', 1), check('resets-again', 2)]
+
+export const rcdButton = checklist<'rcd'>({
+  id: 'rcd-button',
+  order: 'E6',
+  appliesTo: 'rcd',
+  station: 'rcd',
+  tag: 'live',
+  slots,
+  gates: [...liveGates, { id: 'trips-first', hard: false, waitsFor: 'rcd-trips', until: 'done' }],
+  cautions: [{ id: 'button-is-no-test', hard: false }],
+  hookup: {
+    drawing: 'rcd-button',
+    leads: [
+      { balloon: 1, code: 'test-button' },
+      { balloon: 2, code: 'reset-lever' },
+    ],
+  },
+  minutes: 1,
+  sources: ['bs7671-functional'],
+  working: () => [],
+  example: {
+    source: 'BS 7671:2018 643.10 (from memory)',
+    part: exampleRcd,
+    reading: {
+      slots: { 'button-trips': { choice: 'as-it-should' }, 'resets-again': { choice: 'not-as-it-should' } },
+      conditions: null,
+    },
+    verdict: 'outside',
+  },
+})

@@ -1,0 +1,143 @@
+/** Demo installations of our own invention: a house on its own electrode, and a workshop with three phases. */
+import type { CircuitData, RcdData } from '@/core/plant/part'
+import type { Instrument } from '@/core/record/instrument'
+import { type CircuitFault, circuitFault, type RcdFault, rcdFault } from '@/standin/installation'
+import type { Database } from '../db/client'
+import { createJob } from '../jobs/createJob'
+import { DemoJob } from './demoJob'
+import { demoId } from './instruments'
+
+type People = { author: string; people: string[] }
+
+/** An id whose simulated part was really built with this fault. */
+function idBuilt<Fault>(from: number, fault: Fault, built: (id: string) => Fault): string {
+  let n = from
+  while (built(demoId(n)) !== fault) n++
+  return demoId(n)
+}
+const circuitId = (from: number, fault: CircuitFault = 'none'): string => idBuilt(from, fault, circuitFault)
+const rcdId = (from: number, fault: RcdFault = 'none'): string => idBuilt(from, fault, rcdFault)
+
+const circuit = (tag: string, feeds: string, boardId: string, own: Partial<CircuitData>): CircuitData => ({
+  kind: 'circuit',
+  tag,
+  feeds,
+  boardId,
+  rcdId: null,
+  phases: 1,
+  device: 'B',
+  rating_A: 16,
+  breaking_kA: 6,
+  line_mm2: 2.5,
+  protective_mm2: 1.5,
+  length_m: 20,
+  ...own,
+})
+const rcd = (tag: string, boardId: string, own: Partial<RcdData> = {}): RcdData => ({
+  kind: 'rcd',
+  tag,
+  boardId,
+  upstreamId: null,
+  type: 'A',
+  delay: 'general',
+  rated_mA: 30,
+  standard: 'iec-61008',
+  ...own,
+})
+
+/** A house on its own electrode: a selective device above two others; the insulation of one circuit is low. */
+export async function ttHouse(db: Database, kit: readonly Instrument[], now: number, who: People): Promise<void> {
+  const [jobId, visitId, board] = [demoId(0x360), demoId(0x361), demoId(0x362)]
+  await createJob(
+    db,
+    {
+      id: jobId,
+      visitId,
+      number: '0620',
+      name: 'Saltmarsh House',
+      place: 'Saltmarsh Road, Nether Quill',
+      people: who.people,
+    },
+    new Date(now),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, now)
+  job.site(demoId(0x363), -8)
+  job.part(demoId(0x364), {
+    kind: 'supply',
+    tag: 'Supply',
+    arrangement: 'TT',
+    phases: 1,
+    nominal_V: 230,
+    declaredZe_ohm: null,
+    faultLevel_kA: 6,
+  })
+  job.part(board, { kind: 'board', tag: 'DB1', name: 'House board', boardId: null })
+  const [main, sockets, lights] = [rcdId(0xb000), rcdId(0xb100), rcdId(0xb200)]
+  job.part(main, rcd('RCD0', board, { delay: 'selective', rated_mA: 100 }))
+  job.part(sockets, rcd('RCD1', board, { upstreamId: main }))
+  job.part(lights, rcd('RCD2', board, { upstreamId: main }))
+  const on = (tag: string, feeds: string, own: Partial<CircuitData>, fault?: CircuitFault): string =>
+    job.part(circuitId(0xb300 + 64 * Number(tag), fault), circuit(tag, feeds, board, own))
+  on('1', 'Sockets, ground floor', { rcdId: sockets, rating_A: 32, length_m: 34 })
+  on('2', 'Sockets, upper floor', { rcdId: sockets, rating_A: 32, length_m: 41 }, 'low-insulation')
+  on('3', 'Cooker', { rcdId: sockets, rating_A: 32, line_mm2: 6, protective_mm2: 2.5, length_m: 12 })
+  on('4', 'Lights', { rcdId: lights, rating_A: 6, line_mm2: 1.5, protective_mm2: 1, length_m: 38 })
+  on('5', 'Heat pump', { rcdId: lights, device: 'C', rating_A: 16, line_mm2: 4, length_m: 17 })
+  job.part(demoId(0x365), {
+    kind: 'electrode',
+    tag: 'E1',
+    rods: 2,
+    length_m: 2.4,
+    diameter_mm: 16,
+    spacing_m: 3,
+  })
+  await job.save({ id: who.author, right: 'tester' })
+}
+
+/** A workshop with three phases: two boards, a device that opens too slowly. */
+export async function workshop(db: Database, kit: readonly Instrument[], now: number, who: People): Promise<void> {
+  const [jobId, visitId, origin, hall] = [demoId(0x370), demoId(0x371), demoId(0x372), demoId(0x373)]
+  await createJob(
+    db,
+    {
+      id: jobId,
+      visitId,
+      number: '0621',
+      name: 'Alder Yard workshop',
+      place: 'Alder Yard 7, Halewick',
+      people: who.people,
+    },
+    new Date(now),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, now)
+  job.site(demoId(0x374), -8)
+  job.part(demoId(0x375), {
+    kind: 'supply',
+    tag: 'Supply',
+    arrangement: 'TN-C-S',
+    phases: 3,
+    nominal_V: 230,
+    declaredZe_ohm: 0.35,
+    faultLevel_kA: 16,
+  })
+  job.part(origin, { kind: 'board', tag: 'DB1', name: 'Origin', boardId: null })
+  job.part(hall, { kind: 'board', tag: 'DB2', name: 'Hall', boardId: origin })
+  const [tools, office] = [rcdId(0xb500, 'slow'), rcdId(0xb600)]
+  job.part(tools, rcd('RCD1', hall))
+  job.part(office, rcd('RCD2', hall))
+  const on = (tag: string, feeds: string, boardId: string, own: Partial<CircuitData>): string =>
+    job.part(circuitId(0xb700 + 64 * Number(tag)), circuit(tag, feeds, boardId, { breaking_kA: 10, ...own }))
+  on('1', 'Feed to the hall', origin, {
+    phases: 3,
+    device: 'gG',
+    rating_A: 32,
+    line_mm2: 10,
+    protective_mm2: 10,
+    length_m: 22,
+  })
+  on('2', 'Compressor', hall, { phases: 3, device: 'C', rating_A: 16, line_mm2: 4, protective_mm2: 4, length_m: 14 })
+  on('3', 'Bench sockets', hall, { rcdId: tools, rating_A: 16, length_m: 18 })
+  on('4', 'Office sockets', hall, { rcdId: office, rating_A: 16, length_m: 26 })
+  on('5', 'Hall lights', hall, { rating_A: 10, line_mm2: 1.5, length_m: 44 })
+  await job.save({ id: who.author, right: 'tester' })
+}

@@ -1,0 +1,176 @@
+/**
+ * A simulated installation as it was really built: a network of impedances, electrodes in soil, residual current devices
+ * with their spread, and a few faults that nobody wrote down. The physics are the stand-in's own.
+ */
+import type { PartData } from '@/core/plant/part'
+import { chance, seedOf } from './random'
+
+type Built = { id: string; data: PartData }
+type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
+export type CircuitFault = 'none' | 'loose-terminal' | 'low-insulation'
+export type RcdFault = 'none' | 'slow' | 'sensitive'
+
+/** Circuits and devices in a hundred that were built with each fault. */
+const LOOSE = 4
+const LEAKY = 5
+const SLOW = 4
+const SENSITIVE = 3
+
+/** Copper, milliohm mm2 per metre. */
+const COPPER_mohm_mm2 = 17.6
+const USUAL = { line_mm2: 2.5, protective_mm2: 1.5, length_m: 15 }
+const SOIL_ohm_m = { least: 40, most: 110 }
+
+const between = (next: () => number, least: number, most: number): number => least + (most - least) * next()
+
+export function circuitFault(id: string): CircuitFault {
+  const draw = 100 * chance(seedOf(`${id}:circuit`))()
+  return draw < LOOSE ? 'loose-terminal' : draw < LOOSE + LEAKY ? 'low-insulation' : 'none'
+}
+
+export function rcdFault(id: string): RcdFault {
+  const draw = 100 * chance(seedOf(`${id}:rcd`))()
+  return draw < SLOW ? 'slow' : draw < SLOW + SENSITIVE ? 'sensitive' : 'none'
+}
+
+export class Installation {
+  constructor(
+    private readonly parts: readonly Built[],
+    /** Parts on which somebody wrote that they were mended. */
+    private readonly mended: ReadonlySet<string>,
+  ) {}
+
+  private ofKind<Kind extends PartData['kind']>(kind: Kind): Of<Kind>[] {
+    return this.parts.filter((one): one is Of<Kind> => one.data.kind === kind)
+  }
+
+  get supply(): Of<'supply'> | null {
+    return this.ofKind('supply')[0] ?? null
+  }
+
+  get nominal_V(): number {
+    return this.supply?.data.nominal_V ?? 230
+  }
+
+  /** Line of the network up to the origin, ohm. */
+  private get line_ohm(): number {
+    return between(chance(seedOf(`${this.supply?.id ?? ''}:line`)), 0.07, 0.14)
+  }
+
+  /** Loop line to neutral at the origin, ohm. */
+  get lineNeutral_ohm(): number {
+    return 2 * this.line_ohm
+  }
+
+  /** One electrode in its soil, ohm: a rod by its length, several nearly by their number. */
+  electrode_ohm(electrode: Of<'electrode'>): number {
+    const next = chance(seedOf(`${electrode.id}:soil`))
+    const soil = between(next, SOIL_ohm_m.least, SOIL_ohm_m.most)
+    const { rods, length_m, diameter_mm } = electrode.data
+    const long = length_m ?? 2.4
+    const single = (soil / (2 * Math.PI * long)) * (Math.log((8000 * long) / (diameter_mm ?? 16)) - 1)
+    return (single * 1.15 ** Math.min((rods ?? 1) - 1, 3)) / (rods ?? 1)
+  }
+
+  /** All electrodes of the installation together, ohm; null where there is none. */
+  private get ownEarth_ohm(): number | null {
+    const each = this.ofKind('electrode').map((one) => this.electrode_ohm(one))
+    return each.length === 0 ? null : 1 / each.reduce((sum, one) => sum + 1 / one, 0)
+  }
+
+  /** Earth of the network's own transformer in TT, ohm. */
+  private get transformer_ohm(): number {
+    return between(chance(seedOf(`${this.supply?.id ?? ''}:transformer`)), 1.2, 4)
+  }
+
+  /** Loop outside the installation, its earthing conductor off, ohm. */
+  get ze_ohm(): number {
+    const arrangement = this.supply?.data.arrangement ?? 'TN-C-S'
+    if (arrangement === 'TN-C-S') return 2 * this.line_ohm
+    if (arrangement === 'TN-S') return this.line_ohm + between(chance(seedOf(`${this.supply?.id}:sheath`)), 0.15, 0.4)
+    return this.line_ohm + this.transformer_ohm + (this.ownEarth_ohm ?? 60)
+  }
+
+  /** From the line through an electrode that is taken off, back through the network, ohm. */
+  electrodeLoop_ohm(electrode: Of<'electrode'>): number {
+    return this.line_ohm + this.transformer_ohm + this.electrode_ohm(electrode)
+  }
+
+  /** Earth loop at a board with everything connected: pipes and structure help. */
+  get withParallelPaths_ohm(): number {
+    const share = between(chance(seedOf(`${this.supply?.id ?? ''}:pipes`)), 0.72, 0.94)
+    return this.ze_ohm * share
+  }
+
+  private faultOf(circuit: Of<'circuit'>): CircuitFault {
+    return this.mended.has(circuit.id) ? 'none' : circuitFault(circuit.id)
+  }
+
+  /** Line and protective conductor of a circuit, ohm. */
+  r1r2_ohm(circuit: Of<'circuit'>): number {
+    const next = chance(seedOf(`${circuit.id}:conductors`))
+    const { line_mm2, protective_mm2, length_m } = circuit.data
+    const own = {
+      line: line_mm2 ?? USUAL.line_mm2,
+      protective: protective_mm2 ?? USUAL.protective_mm2,
+      length: length_m ?? USUAL.length_m,
+    }
+    const copper = (COPPER_mohm_mm2 * own.length * (1 / own.line + 1 / own.protective)) / 1000
+    const joints = 2 * between(next, 0.002, 0.012)
+    const loose = this.faultOf(circuit) === 'loose-terminal' ? between(next, 1.1, 2.4) : 0
+    return copper * between(next, 0.97, 1.02) + joints + loose
+  }
+
+  zs_ohm(circuit: Of<'circuit'>): number {
+    return this.withParallelPaths_ohm + this.r1r2_ohm(circuit)
+  }
+
+  /** Insulation of one pair, Mohm. */
+  insulation_Mohm(circuit: Of<'circuit'>, pair: string): number {
+    const next = chance(seedOf(`${circuit.id}:${pair}`))
+    if (this.faultOf(circuit) === 'low-insulation' && pair.endsWith('-pe')) return between(next, 0.12, 0.5)
+    return between(next, 280, 2400)
+  }
+
+  /** Devices between the supply and a circuit, the nearest first. */
+  rcdsOf(circuit: Of<'circuit'>): Of<'rcd'>[] {
+    const chain: Of<'rcd'>[] = []
+    let id = circuit.data.rcdId
+    while (id) {
+      const found = this.ofKind('rcd').find((one) => one.id === id)
+      if (!found || chain.includes(found)) break
+      chain.push(found)
+      id = found.data.upstreamId
+    }
+    return chain
+  }
+
+  private rcdFaultOf(rcd: Of<'rcd'>): RcdFault {
+    return this.mended.has(rcd.id) ? 'none' : rcdFault(rcd.id)
+  }
+
+  /** Time to trip at a multiple, ms; null where it holds. `at_ms` lets every trip differ a little. */
+  trip_ms(rcd: Of<'rcd'>, multiple: number, angle_deg: number, at_ms: number): number | null {
+    const fault = this.rcdFaultOf(rcd)
+    const own = chance(seedOf(`${rcd.id}:mechanism`))()
+    const jitter = chance(seedOf(`${rcd.id}:${at_ms}`))()
+    if (multiple < 1) return fault === 'sensitive' ? 60 + 80 * jitter : null
+    const half = angle_deg === 180 ? 8 : 0
+    const selective = rcd.data.delay === 'selective'
+    const slow = fault === 'slow' ? (multiple >= 5 ? 45 : 330) : 0
+    const base = selective
+      ? multiple >= 5
+        ? 62 + 20 * own
+        : 175 + 60 * own
+      : multiple >= 5
+        ? 9 + 9 * own
+        : 20 + 16 * own
+    return base + half + slow + 5 * jitter
+  }
+
+  /** Current at which a slow ramp ends, mA. */
+  ramp_mA(rcd: Of<'rcd'>, at_ms: number): number {
+    const share = this.rcdFaultOf(rcd) === 'sensitive' ? 0.42 : 0.62 + 0.2 * chance(seedOf(`${rcd.id}:toroid`))()
+    return rcd.data.rated_mA * (share + 0.02 * chance(seedOf(`${rcd.id}:ramp:${at_ms}`))())
+  }
+}

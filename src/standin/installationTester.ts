@@ -1,0 +1,101 @@
+/** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
+import type { PartData } from '@/core/plant/part'
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { Installation } from './installation'
+import { chance, seedOf } from './random'
+import { type Pressed, shownOn } from './shown'
+
+export type Setting = { slot: string; choices: Readonly<Record<string, string>> }
+type Connected = { id: string; data: PartData }
+type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
+
+/** What the mode of a slot applies: the multiple of the rated current. */
+const multiples: Readonly<Record<string, number>> = { half: 0.5, once: 1, five: 5 }
+/** How long it waits at half the current, ms. */
+const WAITS_ms = 2000
+/** A low-current test in a noisy installation, and the ohms of a light touch. */
+const NOISE_ohm = 0.03
+const TOUCH_ohm = 0.03
+const LEADS_ohm = 0.42
+const LONG_LEAD_ohm = 1.0
+
+export type Bench = {
+  instrument: Instrument
+  key: Measurable
+  part: Connected
+  others: readonly Connected[]
+  mended: ReadonlySet<string>
+  nulled: boolean
+  setting: Setting
+  at_ms: number
+}
+
+const notHere: Pressed = { state: 'refused', code: 'standin-not-here' }
+
+/** Presses the key of a quantity on a part of the AC side. */
+export function pressOnInstallation(bench: Bench): Pressed {
+  const site = new Installation(bench.others, bench.mended)
+  const { part } = bench
+  switch (part.data.kind) {
+    case 'circuit':
+      return onCircuit(bench, site, part as Of<'circuit'>)
+    case 'supply':
+      return bench.key === 'loop-impedance' ? show(bench, site.ze_ohm + touch(bench)) : notHere
+    case 'board':
+      return bench.key === 'fault-current' ? onBoard(bench, site) : notHere
+    case 'electrode':
+      return onElectrode(bench, site, part as Of<'electrode'>)
+    case 'rcd':
+      return onRcd(bench, site, part as Of<'rcd'>)
+    default:
+      return notHere
+  }
+}
+
+const show = ({ instrument, key, at_ms }: Bench, value: number): Pressed => shownOn(instrument, key, value, at_ms)
+const draw = ({ instrument, at_ms }: Bench, what: string): number =>
+  chance(seedOf(`${instrument.id}:${what}:${at_ms}`))()
+/** The ohms of the probe's contact: less the firmer it is pressed, and nobody presses the same twice. */
+const touch = (bench: Bench): number => TOUCH_ohm * draw(bench, 'touch') ** 3
+
+function onBoard(bench: Bench, site: Installation): Pressed {
+  const loop = bench.setting.slot === 'pefc' ? site.withParallelPaths_ohm : site.lineNeutral_ohm
+  return show(bench, site.nominal_V / (loop + touch(bench)))
+}
+
+function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pressed {
+  const { slot, choices } = bench.setting
+  if (bench.key === 'continuity') return show(bench, site.r1r2_ohm(circuit) + (bench.nulled ? 0 : LEADS_ohm))
+  if (bench.key === 'insulation') {
+    // Ends that are connected to nothing leak nowhere.
+    if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)
+    if (slot !== 'joined-to-pe') return show(bench, site.insulation_Mohm(circuit, slot))
+    const [line, neutral] = [site.insulation_Mohm(circuit, 'l-pe'), site.insulation_Mohm(circuit, 'n-pe')]
+    return show(bench, 1 / (1 / line + 1 / neutral))
+  }
+  if (bench.key !== 'loop-impedance') return notHere
+  const [nearest] = site.rcdsOf(circuit)
+  if (choices['loop-method'] === 'high-current' && nearest)
+    return { state: 'refused', code: 'standin-tripped', rcd: nearest.data.tag }
+  const noise = choices['loop-method'] === 'non-trip' ? NOISE_ohm * (draw(bench, 'noise') - 0.35) : 0
+  return show(bench, site.zs_ohm(circuit) + noise + touch(bench))
+}
+
+function onElectrode(bench: Bench, site: Installation, electrode: Of<'electrode'>): Pressed {
+  const { slot } = bench.setting
+  const true_ohm = site.electrode_ohm(electrode)
+  if (bench.key === 'earth-resistance') {
+    const place = slot === 're-2' ? -0.014 : slot === 're-3' ? 0.012 : 0
+    return show(bench, true_ohm * (1 + place + 0.006 * (draw(bench, slot) - 0.5)))
+  }
+  if (bench.key === 'continuity') return show(bench, LONG_LEAD_ohm)
+  return bench.key === 'loop-impedance' ? show(bench, site.electrodeLoop_ohm(electrode) + LONG_LEAD_ohm) : notHere
+}
+
+function onRcd(bench: Bench, site: Installation, rcd: Of<'rcd'>): Pressed {
+  if (bench.key === 'rcd-current') return show(bench, site.ramp_mA(rcd, bench.at_ms))
+  if (bench.key !== 'rcd-time') return notHere
+  const [mode, angle] = bench.setting.slot.split('-')
+  const time_ms = site.trip_ms(rcd, multiples[mode!] ?? 1, Number(angle ?? 0), bench.at_ms)
+  return show(bench, time_ms === null || time_ms > WAITS_ms ? Number.POSITIVE_INFINITY : time_ms)
+}

@@ -1,0 +1,297 @@
+/** Hook-up drawings of earth and the AC side, by name. */
+import type { ReactNode } from 'react'
+import { say } from '@/words/say'
+import { Balloon, Box, Earth, Meter, Named, OpenSwitch, strong, Wire } from './shapes'
+
+type Lead = (balloon: number) => string
+type Drawing = (props: { modules: number; lead: Lead }) => ReactNode
+
+const Word = ({ x, y, children }: { x: number; y: number; children: ReactNode }) => (
+  <text x={x} y={y}>
+    {children}
+  </text>
+)
+
+/** A board: a row of devices in a box, its main switch on the left. */
+function Board({ x, y, on = true }: { x: number; y: number; on?: boolean }) {
+  return (
+    <Box x={x} y={y} w={96} h={48}>
+      {[0, 1, 2, 3, 4].map((k) => (
+        <g key={k}>
+          <rect
+            x={x + 8 + 17 * k}
+            y={y + 10}
+            width="12"
+            height="28"
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.6"
+          />
+          <path
+            d={`M${x + 14 + 17 * k} ${y + (on || k > 0 ? 16 : 26)}v8`}
+            stroke="var(--ink)"
+            strokeWidth={k === 0 ? 5 : 3}
+          />
+        </g>
+      ))}
+    </Box>
+  )
+}
+
+/** Three conductors of a circuit from a board to its end; the far end is a socket. */
+function Circuit({ joined = false }: { joined?: boolean }) {
+  return (
+    <>
+      <Board x={8} y={40} />
+      <Wire d="M104 52H246" />
+      <Wire d="M104 64H246" />
+      <Wire d="M104 76H246" lead="earth" />
+      {joined && <path d="M112 52V76" stroke="var(--lead-red)" strokeWidth="4" />}
+      <Box x={246} y={42} w={44} h={44}>
+        <circle cx="258" cy="58" r="3.4" fill="var(--ink)" />
+        <circle cx="278" cy="58" r="3.4" fill="var(--ink)" />
+        <path d="M268 70v8" stroke="var(--ink)" strokeWidth="4" />
+      </Box>
+    </>
+  )
+}
+
+const Tester = ({ x = 150, shows }: { x?: number; shows: string }) => (
+  <Meter x={x} y={112} w={104} shows={shows} name={say('hookup.tester-ac')} />
+)
+
+/** Ground with hatching below, from x to x. */
+const Ground = ({ y }: { y: number }) => (
+  <path
+    d={`M4 ${y}H302M16 ${y}l-8 10M56 ${y}l-8 10M96 ${y}l-8 10M136 ${y}l-8 10M176 ${y}l-8 10M216 ${y}l-8 10M256 ${y}l-8 10M296 ${y}l-8 10`}
+    stroke="var(--ink)"
+    strokeWidth="1.6"
+  />
+)
+
+const Spike = ({ x, y, long }: { x: number; y: number; long: number }) => (
+  <path d={`M${x} ${y - 12}V${y + long}`} stroke="var(--ink)" strokeWidth="5" />
+)
+
+/** Balloons with their words in two columns under a drawing. */
+const Words = ({ lead, count, y = 128 }: { lead: Lead; count: number; y?: number }) => (
+  <>
+    {Array.from({ length: count }, (_, k) => (
+      <Named
+        key={lead(k + 1) + String(k)}
+        x={22 + (k % 2) * 150}
+        y={y + Math.floor(k / 2) * 28}
+        n={k + 1}
+        words={lead(k + 1)}
+      />
+    ))}
+  </>
+)
+
+export const acDrawings: Record<string, Drawing> = {
+  'prove-dead': ({ lead }) => (
+    <>
+      <Board x={104} y={34} on={false} />
+      <OpenSwitch x={66} y={58} />
+      <Wire d="M8 58H66" />
+      <path d="M72 74v-6a6 6 0 0 1 12 0v6M68 74h20v14H68Z" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <Meter x={214} y={34} w={84} shows="0 V" name={say('hookup.tester-ac')} />
+      <Words lead={lead} count={4} />
+    </>
+  ),
+  'r1r2-joined': ({ lead }) => (
+    <>
+      <Circuit joined />
+      <Tester shows="Ω" />
+      <Wire d="M254 128H282V86" lead="red" />
+      <Wire d="M254 148H296V80" lead="black" />
+      <Balloon x={112} y={98} n={1} />
+      <Balloon x={280} y={108} n={2} />
+      <Word x={8} y={126}>
+        {lead(1)}
+      </Word>
+      <Word x={8} y={150}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
+  'ac-insulation': ({ lead }) => (
+    <>
+      <Circuit />
+      <Tester x={8} shows="MΩ" />
+      <Wire d="M36 112V76" lead="red" />
+      <Wire d="M80 112V82" lead="black" />
+      <Named x={140} y={110} n={1} words={lead(1)} />
+      <Named x={140} y={134} n={2} words={lead(2)} />
+      <Named x={140} y={158} n={3} words={lead(3)} />
+    </>
+  ),
+  'ac-polarity': ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <Wire d="M104 52H150" lead="red" />
+      <OpenSwitch x={152} y={52} />
+      <Wire d="M180 52H240" lead="red" />
+      <circle cx="256" cy="60" r="16" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <path d="M245 49l22 22M267 49l-22 22" stroke="var(--ink)" strokeWidth="2" />
+      <Wire d="M104 76H256" lead="black" />
+      <Named x={22} y={130} n={1} words={lead(1)} />
+    </>
+  ),
+  'electrode-spikes': ({ lead }) => (
+    <>
+      <Meter x={8} y={28} w={92} shows="Ω" name={say('hookup.tester-ac')} />
+      <Ground y={116} />
+      <Spike x={30} y={116} long={34} />
+      <Spike x={178} y={116} long={14} />
+      <Spike x={280} y={116} long={14} />
+      <Wire d="M30 80V104" lead="earth" />
+      <Wire d="M100 64H178V104" lead="black" />
+      <Wire d="M100 44H280V104" lead="red" />
+      <Balloon x={48} y={98} n={1} />
+      <Balloon x={262} y={66} n={2} />
+      <Balloon x={160} y={86} n={3} />
+      <Word x={46} y={150}>
+        {lead(1)}
+      </Word>
+      <Word x={206} y={160}>
+        {lead(2)}
+      </Word>
+      <Word x={122} y={144}>
+        {lead(3)}
+      </Word>
+    </>
+  ),
+  'electrode-back': ({ lead }) => (
+    <>
+      <Ground y={86} />
+      <Spike x={150} y={86} long={44} />
+      <rect x="126" y="66" width="48" height="20" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <Wire d="M8 50H150V72" lead="earth" />
+      <Balloon x={60} y={50} n={1} />
+      <Balloon x={176} y={58} n={2} />
+      <Balloon x={110} y={64} n={3} />
+      <Word x={30} y={36}>
+        {lead(1)}
+      </Word>
+      <Word x={194} y={62}>
+        {lead(2)}
+      </Word>
+      <Word x={188} y={118}>
+        {lead(3)}
+      </Word>
+    </>
+  ),
+  'ze-at-origin': ({ lead }) => (
+    <>
+      <Wire d="M8 52H96" lead="red" />
+      <Wire d="M8 66H96" lead="black" />
+      <OpenSwitch x={98} y={52} />
+      <OpenSwitch x={98} y={72} />
+      <Board x={196} y={34} on={false} />
+      <Wire d="M130 58H196" />
+      <Wire d="M8 92H60" lead="earth" />
+      <path d="M68 92h20" stroke="var(--ink)" strokeWidth="2" strokeDasharray="3 4" />
+      <Tester x={120} shows="Ω" />
+      <Wire d="M120 128H40V96" lead="earth" />
+      <Wire d="M120 148H18V56" lead="red" />
+      <Named x={210} y={104} n={1} words={lead(1)} />
+      <Balloon x={76} y={104} n={1} />
+      <Balloon x={18} y={76} n={2} />
+      <Word x={28} y={164}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
+  'earth-back': ({ lead }) => (
+    <>
+      <Wire d="M8 60H96" lead="earth" />
+      <Box x={96} y={44} w={120} h={32}>
+        {[112, 140, 168, 196].map((x) => (
+          <circle key={x} cx={x} cy="60" r="7" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+        ))}
+      </Box>
+      <Earth x={264} y={72} />
+      <Wire d="M216 60H264" lead="earth" />
+      <Words lead={lead} count={2} />
+    </>
+  ),
+  'fault-current': ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <Earth x={56} y={106} />
+      <Tester x={150} shows="A" />
+      <Wire d="M150 128H124V52H104" lead="red" />
+      <Wire d="M150 148H110V76H104" lead="black" />
+      <Balloon x={140} y={60} n={1} />
+      <Balloon x={140} y={86} n={2} />
+      <Word x={156} y={65}>
+        {lead(1)}
+      </Word>
+      <Word x={156} y={91}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
+  'zs-far-end': ({ lead }) => (
+    <>
+      <Circuit />
+      <Tester x={120} shows="Ω" />
+      <Wire d="M224 128H268V86" lead="red" />
+      <Wire d="M224 148H284V86" lead="earth" />
+      <Balloon x={232} y={98} n={1} />
+      <Balloon x={276} y={110} n={2} />
+      <Word x={4} y={126}>
+        {lead(1)}
+      </Word>
+      <Word x={4} y={150}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
+  'rcd-at-socket': ({ lead }) => (
+    <>
+      <Box x={8} y={36} w={64} h={56}>
+        <path d="M20 64q8-22 16 0t16 0" fill="none" stroke="var(--ink)" strokeWidth="2" />
+        <circle cx="60" cy="48" r="5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      </Box>
+      <Wire d="M72 52H246" />
+      <Wire d="M72 64H246" />
+      <Wire d="M8 84H246" lead="earth" />
+      <Box x={246} y={42} w={44} h={48} />
+      <Tester x={120} shows="ms" />
+      <Wire d="M224 138H268V90" lead="red" />
+      <Balloon x={276} y={112} n={1} />
+      <Balloon x={100} y={138} n={2} />
+      <Word x={4} y={112}>
+        {lead(1)}
+      </Word>
+      <Word x={4} y={164}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
+  'rcd-button': ({ lead }) => (
+    <>
+      <Box x={104} y={32} w={96} h={72}>
+        <circle cx="132" cy="58" r="12" fill="var(--accent-tint)" stroke="var(--ink)" strokeWidth="2" />
+        <text x="132" y="63" textAnchor="middle" style={strong}>
+          T
+        </text>
+        <rect x="166" y="44" width="14" height="40" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+        <path d="M173 50v12" stroke="var(--ink)" strokeWidth="6" />
+      </Box>
+      <Words lead={lead} count={2} y={136} />
+    </>
+  ),
+  'board-checks': ({ lead }) => (
+    <>
+      <Board x={104} y={34} />
+      <Word x={24} y={64}>
+        L1 L2 L3
+      </Word>
+      <path d="M232 70a24 24 0 1 1 8 8M240 90v-14h-14" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <Words lead={lead} count={4} />
+    </>
+  ),
+}
