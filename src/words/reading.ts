@@ -1,4 +1,5 @@
 /** A kept reading in a few words: its main figure, or what its answers come to. */
+import { decimalsAsRead, type ReadValue } from '@/core/quantity/readValue'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Body, SlotValue } from '@/core/record/entry'
 import { CHECK_OPTIONS } from '@/core/steps/checks'
@@ -11,6 +12,13 @@ export function valueText(value: SlotValue | undefined): string {
   if ('choice' in value) return sayCode('choice', value.choice)
   const { written } = unitSpellings[value.unit]
   return value.unit === 'deg' ? `${value.text}${written}` : `${value.text} ${written}`
+}
+
+/** The mean of figures, with the decimals of the first. */
+function meanText(values: readonly ReadValue[]): string {
+  const mean = values.reduce((sum, one) => sum + one.value, 0) / values.length
+  const [first] = values
+  return `${mean.toFixed(decimalsAsRead(first!.text))} ${unitSpellings[first!.unit].written}`
 }
 
 /** The main figure; of several alike the one that stands for them, mostly the lowest; of a list of checks how many are as they should be. */
@@ -27,8 +35,11 @@ export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slo
     return say('reading.checks', { sound: sound.length, count: lines.length })
   }
   if (main.kind === 'choice') return valueText(slots[main.id])
-  const alike = all.filter((slot) => slot.kind === 'number' && slot.measures === main.measures && slot.id in slots)
+  const numbers = all.filter((slot) => slot.kind === 'number' && slot.id in slots)
+  const first = numbers.find((slot) => !slot.optional) ?? numbers[0]
+  const alike = numbers.filter((slot) => slot.measures === first?.measures)
   const values = alike.map((slot) => slots[slot.id]!).filter((value) => 'value' in value)
+  if (step.stands === 'mean' && values.length > 1) return meanText(values)
   const sign = step.stands === 'highest' ? -1 : 1
   const standing = values.reduce((best, value) => (sign * value.value < sign * best.value ? value : best), values[0]!)
   return standing ? valueText(standing) : ''

@@ -33,6 +33,8 @@ const slots: readonly Slot[] = [
     sticky: true,
     balloon: 1,
   }),
+  ...probeSlots,
+  ...loopSlots,
   numberSlot('spike-distance', 'distance', 'm', 2, { when: byProbes, optional: true }),
   choiceSlot({
     id: 'soil',
@@ -41,8 +43,6 @@ const slots: readonly Slot[] = [
     optional: true,
     balloon: 2,
   }),
-  ...probeSlots,
-  ...loopSlots,
 ]
 
 function judged(context: StepContext<'electrode'>, reading: Pick<Body<'reading'>, 'slots'>): ElectrodeJudged | null {

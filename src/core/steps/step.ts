@@ -184,7 +184,8 @@ export function slotsShown(
 /** The slot whose figure stands for the reading in lists: the first number, else the first choice. */
 export function mainSlot(step: AnyStep): Slot | null {
   const slots = step.slots as readonly Slot[]
-  return slots.find((slot) => slot.kind === 'number') ?? slots[0] ?? null
+  const numbers = slots.filter((slot) => slot.kind === 'number')
+  return numbers.find((slot) => !slot.optional) ?? numbers[0] ?? slots[0] ?? null
 }
 
 /** A step whose part kind is only known when it runs. */

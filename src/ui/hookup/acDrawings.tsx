@@ -154,10 +154,10 @@ export const acDrawings: Record<string, Drawing> = {
       <Word x={46} y={150}>
         {lead(1)}
       </Word>
-      <Word x={206} y={160}>
+      <Word x={196} y={164}>
         {lead(2)}
       </Word>
-      <Word x={122} y={144}>
+      <Word x={186} y={144}>
         {lead(3)}
       </Word>
     </>
@@ -259,10 +259,10 @@ export const acDrawings: Record<string, Drawing> = {
       <Wire d="M72 64H246" />
       <Wire d="M8 84H246" lead="earth" />
       <Box x={246} y={42} w={44} h={48} />
-      <Tester x={120} shows="ms" />
-      <Wire d="M224 138H268V90" lead="red" />
-      <Balloon x={276} y={112} n={1} />
-      <Balloon x={100} y={138} n={2} />
+      <Tester x={158} shows="ms" />
+      <Wire d="M262 138H276V90" lead="red" />
+      <Balloon x={276} y={104} n={1} />
+      <Balloon x={140} y={138} n={2} />
       <Word x={4} y={112}>
         {lead(1)}
       </Word>

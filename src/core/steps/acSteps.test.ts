@@ -1,0 +1,397 @@
+import { describe, expect, it } from 'vitest'
+import { causes, evaluate, stepKey, trapIn, working } from '../evaluate'
+import type { CircuitData, PartData, RcdData } from '../plant/part'
+import { readValueOf } from '../quantity/readValue'
+import type { Unit } from '../quantity/unit'
+import { checkReading } from '../record/doubts'
+import type { Body, SlotValue } from '../record/entry'
+import type { Regime } from '../regime/regime'
+import { defaultRegime, shippedRegimes } from '../regime/shipped'
+import { FactsBuilder } from '../testing/factsBuilder'
+import { stepById } from './index'
+import { exampleBoard, exampleCircuit, exampleElectrode, exampleRcd, exampleSupply } from './worked'
+
+type Supply = Extract<PartData, { kind: 'supply' }>
+const read = (value: number, unit: Unit = 'ohm', decimals = 2): SlotValue => readValueOf(value, unit, decimals)
+const over = (value: number, unit: Unit): SlotValue => ({ text: `>${value}`, value, bound: 'more-than', unit })
+const choose = (choice: string): SlotValue => ({ choice })
+const classic: Regime = shippedRegimes.find((one) => one.id === 'bs7671-three-multiple')!
+const iec: Regime = shippedRegimes.find((one) => one.id === 'iec60364-6')!
+
+/** An installation with one of each part; what a test changes is given. */
+class Installation {
+  readonly build = new FactsBuilder()
+  readonly supply: string
+  readonly board: string
+  readonly rcd: string | null
+  readonly circuit: string
+  regime: Regime = defaultRegime
+
+  constructor(own: { supply?: Partial<Supply>; rcd?: Partial<RcdData> | null; circuit?: Partial<CircuitData> } = {}) {
+    this.supply = this.build.part({ ...exampleSupply, ...own.supply } as PartData)
+    this.board = this.build.part(exampleBoard)
+    this.rcd = own.rcd ? this.build.part({ ...exampleRcd, ...own.rcd } as PartData) : null
+    this.circuit = this.build.part({ ...exampleCircuit, rcdId: this.rcd, ...own.circuit } as PartData)
+  }
+
+  take(step: string, partId: string, slots: Record<string, SlotValue>): this {
+    this.build.reading(step, partId, { slots, conditions: null })
+    return this
+  }
+
+  get facts() {
+    return { ...this.build.facts(), regime: this.regime }
+  }
+
+  says(step: string, partId: string) {
+    const evaluation = evaluate(this.facts, 0)
+    const one = evaluation.byKey.get(stepKey(step, partId))!
+    return { one, verdict: one.verdict, code: one.finding.code, evaluation }
+  }
+}
+const ze = (value: number) => ({ 'earthing-conductor': choose('earth-off'), ze: read(value) })
+const loop = (value: number, method = 'non-trip') => ({ 'loop-method': choose(method), zs: read(value) })
+
+describe('Zs', () => {
+  // BS 7671 table 41.3 (from memory): B32 1.37 ohm, C32 0.68; 80 % of the unrounded B32 is 1.0925.
+  it.each([
+    ['B', 0.8, 'within', 'zs.within'],
+    ['C', 0.8, 'outside', 'zs.outside'],
+    ['B', 1.2, 'close', 'zs.close'],
+    ['B', 1.38, 'outside', 'zs.outside'],
+    [null, 0.8, 'not-yet', 'zs.no-device'],
+  ] as const)('behind %s32, %f ohm is %s', (device, value, verdict, code) => {
+    const site = new Installation({ circuit: { device } })
+    expect(site.take('zs', site.circuit, loop(value)).says('zs', site.circuit)).toMatchObject({ verdict, code })
+  })
+
+  it('takes two thirds of the voltage under the IEC regime', () => {
+    const site = new Installation()
+    site.regime = iec
+    // 2/3 * 230 / 160 = 0.958 ohm; four fifths of it 0.767.
+    expect(site.take('zs', site.circuit, loop(0.97)).says('zs', site.circuit).verdict).toBe('outside')
+    expect(new Installation().take('zs', site.circuit, loop(0.97)).says('zs', site.circuit).verdict).toBe('within')
+  })
+
+  it('lets the residual current device stand in where the breaker would be too slow', () => {
+    const site = new Installation({ rcd: {}, circuit: { device: 'C' } })
+    const found = site.take('zs', site.circuit, loop(0.9)).says('zs', site.circuit)
+    expect(found).toMatchObject({ verdict: 'close', code: 'zs.rcd-stands-in' })
+  })
+
+  it('in TT is a matter of touch voltage: a socket that reads more than the electrode is no fault', () => {
+    const site = new Installation({ supply: { arrangement: 'TT', declaredZe_ohm: null }, rcd: {} })
+    expect(site.take('zs', site.circuit, loop(22.5)).says('zs', site.circuit).verdict).toBe('within')
+    expect(site.take('zs', site.circuit, loop(400)).says('zs', site.circuit).verdict).toBe('close')
+    expect(site.take('zs', site.circuit, loop(1700)).says('zs', site.circuit).verdict).toBe('outside')
+  })
+
+  it('points at a joint where it is clearly above Ze + (R1+R2)', () => {
+    const site = new Installation()
+    site.take('ze', site.supply, ze(0.2)).take('r1r2', site.circuit, { r1r2: read(0.4) })
+    // 0.6 and a fifth, and a joint of 0.05: 0.77 ohm.
+    expect(site.take('zs', site.circuit, loop(0.7)).says('zs', site.circuit).code).toBe('zs.within')
+    const high = site.take('zs', site.circuit, loop(0.95)).says('zs', site.circuit)
+    expect(high).toMatchObject({ verdict: 'close', code: 'zs.above-sum' })
+    expect(causes(site.facts, high.evaluation, high.one).map((one) => one.code)).toContain('loose-terminal')
+  })
+
+  it('says so where it is less than Ze alone', () => {
+    const site = new Installation()
+    site.take('ze', site.supply, ze(0.3))
+    const found = site.take('zs', site.circuit, loop(0.1)).says('zs', site.circuit)
+    expect(found).toMatchObject({ verdict: 'close', code: 'zs.below-ze' })
+  })
+
+  it('may be put together from Ze and R1+R2, once both are known', () => {
+    const site = new Installation()
+    const sum = { 'loop-method': choose('calculated') }
+    const before = site.take('zs', site.circuit, sum).says('zs', site.circuit)
+    expect(before).toMatchObject({ verdict: 'not-yet', code: 'zs.no-sum' })
+    site.take('ze', site.supply, ze(0.2)).take('r1r2', site.circuit, { r1r2: read(0.4) })
+    const after = site.says('zs', site.circuit)
+    expect(after.verdict).toBe('within')
+    expect(after.one.counting!.judgement.rule!.measured!.text).toBe('0.60')
+    const lines = working(site.facts, after.evaluation, after.one, after.one.counting!.entry.body)
+    expect(lines.map((line) => line.code)).toEqual(['zs.sum', 'zs.limit-device', 'zs.cold'])
+  })
+
+  it('takes the spread of repeats as uncertainty', () => {
+    const site = new Installation()
+    const three = { ...loop(0.9), 'zs-2': read(1.08), 'zs-3': read(0.92) }
+    const { one, verdict } = site.take('zs', site.circuit, three).says('zs', site.circuit)
+    expect(one.counting!.judgement.rule!.measured).toMatchObject({ value: 1.08, whisker: expect.closeTo(0.09, 9) })
+    expect(verdict).toBe('within')
+  })
+
+  it('is caught before it is read where the method would trip a device', () => {
+    const site = new Installation({ rcd: {} })
+    const { one, evaluation } = site.says('zs', site.circuit)
+    const trap = trapIn(site.facts, evaluation, one, { slots: { 'loop-method': choose('high-current') } })
+    expect(trap).toMatchObject({ code: 'zs.would-trip', figures: { rcd: 'RCD1' } })
+    expect(trapIn(site.facts, evaluation, one, { slots: { 'loop-method': choose('non-trip') } })).toBeNull()
+    expect(site.take('zs', site.circuit, loop(0.5, 'high-current')).says('zs', site.circuit).verdict).toBe('not-yet')
+  })
+})
+
+describe('Ze', () => {
+  it.each([
+    [{}, 0.3, 'within'],
+    [{}, 0.36, 'outside'],
+    [{ declaredZe_ohm: null }, 0.36, 'outside'],
+    [{ arrangement: 'TN-S' as const, declaredZe_ohm: null }, 0.7, 'within'],
+    [{ arrangement: 'TN-S' as const, declaredZe_ohm: null }, 0.81, 'outside'],
+  ])('of %j, %f ohm is %s', (supply, value, verdict) => {
+    const site = new Installation({ supply })
+    expect(site.take('ze', site.supply, ze(value)).says('ze', site.supply).verdict).toBe(verdict)
+  })
+
+  it('in TT follows the device that asks most, and waits for one', () => {
+    const tt = { arrangement: 'TT' as const, declaredZe_ohm: null }
+    const bare = new Installation({ supply: tt })
+    expect(bare.take('ze', bare.supply, ze(18)).says('ze', bare.supply).code).toBe('ze.no-device')
+    const site = new Installation({ supply: tt, rcd: { rated_mA: 300 } })
+    expect(site.take('ze', site.supply, ze(160)).says('ze', site.supply).verdict).toBe('within')
+    expect(site.take('ze', site.supply, ze(168)).says('ze', site.supply).verdict).toBe('outside')
+  })
+
+  it('proves nothing with the earthing conductor still on', () => {
+    const site = new Installation()
+    const slots = { 'earthing-conductor': choose('earth-still-on'), ze: read(0.1) }
+    const found = site.take('ze', site.supply, slots).says('ze', site.supply)
+    expect(found).toMatchObject({ verdict: 'not-yet', code: 'ze.earth-still-on' })
+  })
+})
+
+describe('fault currents', () => {
+  const currents = (pefc: number, pscc: number) => ({ pefc: read(pefc, 'A', 0), pscc: read(pscc, 'A', 0) })
+
+  it('are below what the weakest device breaks: 799 and 759 A below 6 kA (common practice)', () => {
+    const site = new Installation()
+    const found = site.take('fault-current', site.board, currents(799, 759)).says('fault-current', site.board)
+    expect(found.verdict).toBe('within')
+    expect(found.one.finding.figures.ipf).toBeCloseTo(799, 6)
+  })
+
+  it('cannot be less than Ze alone gives: 799 A against 0.23 ohm', () => {
+    const site = new Installation()
+    site.take('ze', site.supply, ze(0.23))
+    const found = site.take('fault-current', site.board, currents(799, 759)).says('fault-current', site.board)
+    expect(found).toMatchObject({ verdict: 'not-yet', code: 'fault-current.below-ze' })
+  })
+
+  it('count twice the line-neutral current with three phases', () => {
+    const site = new Installation({ supply: { phases: 3 } })
+    const found = site.take('fault-current', site.board, currents(2000, 3100)).says('fault-current', site.board)
+    expect(found).toMatchObject({ verdict: 'outside' })
+    expect(found.one.finding.figures.ipf).toBeCloseTo(6200, 6)
+  })
+
+  it('are a reading and no verdict where no breaking capacity is entered', () => {
+    const site = new Installation({ circuit: { breaking_kA: null } })
+    const found = site.take('fault-current', site.board, currents(799, 759)).says('fault-current', site.board)
+    expect(found).toMatchObject({ verdict: 'not-yet', code: 'fault-current.no-device' })
+  })
+})
+
+describe('R1+R2', () => {
+  // IEC 60228 (from memory): 20 m of 2.5 and 1.5 mm2 is 0.390 ohm; a fifth more and a joint of 0.05 is 0.518.
+  it.each([
+    [0.4, 'within', 'r1r2.within'],
+    [0.6, 'outside', 'r1r2.outside'],
+    [0.15, 'close', 'r1r2.too-low'],
+  ])('of 20 m reading %f ohm is %s', (value, verdict, code) => {
+    const site = new Installation()
+    const found = site.take('r1r2', site.circuit, { r1r2: read(value) }).says('r1r2', site.circuit)
+    expect(found).toMatchObject({ verdict, code })
+  })
+
+  it('is a reading and no verdict without conductors', () => {
+    const site = new Installation({ circuit: { length_m: null } })
+    const found = site.take('r1r2', site.circuit, { r1r2: read(0.4) }).says('r1r2', site.circuit)
+    expect(found).toMatchObject({ verdict: 'not-yet', code: 'r1r2.no-conductors' })
+  })
+})
+
+describe('AC insulation', () => {
+  const setUp = { pairing: choose('pair-by-pair'), devices: choose('all-on'), surge: choose('none-there') }
+  const pairs = { 'l-n': over(999, 'Mohm'), 'l-pe': read(500, 'Mohm', 0), 'n-pe': over(999, 'Mohm') }
+
+  it('is judged by the lowest pair', () => {
+    const site = new Installation()
+    const found = site.take('ac-insulation', site.circuit, { ...setUp, ...pairs }).says('ac-insulation', site.circuit)
+    expect(found.verdict).toBe('within')
+    const low = { ...setUp, ...pairs, 'n-pe': read(0.3, 'Mohm') }
+    expect(site.take('ac-insulation', site.circuit, low).says('ac-insulation', site.circuit).verdict).toBe('outside')
+  })
+
+  it('proves nothing with devices off, or through an RCD', () => {
+    const site = new Installation({ rcd: {} })
+    const off = {
+      ...setUp,
+      devices: choose('some-off'),
+      'tested-from': choose('beyond-rcd'),
+      'l-pe': over(999, 'Mohm'),
+    }
+    expect(site.take('ac-insulation', site.circuit, off).says('ac-insulation', site.circuit)).toMatchObject({
+      verdict: 'not-yet',
+      code: 'ac-insulation.open-ends',
+    })
+    const through = { ...setUp, ...pairs, 'tested-from': choose('through-rcd') }
+    expect(site.take('ac-insulation', site.circuit, through).says('ac-insulation', site.circuit)).toMatchObject({
+      verdict: 'not-yet',
+      code: 'ac-insulation.through-rcd',
+    })
+  })
+
+  it('says that surge protection was left in, and tests at 250 V', () => {
+    const site = new Installation()
+    const slots = { ...setUp, ...pairs, surge: choose('left-in') }
+    const { one } = site.take('ac-insulation', site.circuit, slots).says('ac-insulation', site.circuit)
+    expect(one.flags).toContain('surge-left-in')
+    expect(one.finding.figures.volts).toBe(250)
+  })
+
+  it('asks three phases for ten pairs and refuses theirs on one phase', () => {
+    const step = stepById('ac-insulation')!
+    const body = (slots: Record<string, SlotValue>): Body<'reading'> => ({
+      kind: 'reading',
+      v: 1,
+      slots,
+      conditions: null,
+      how: 'typed',
+      instrument: null,
+      place: null,
+      plantRevision: '',
+      confirmed: [],
+      note: null,
+    })
+    const on = (data: PartData) => ({ id: 'a', data, revision: '', retired: false })
+    const pair = body({ 'l1-l2': read(300, 'Mohm', 0) })
+    expect(checkReading(step, on(exampleCircuit), defaultRegime, pair)).toMatchObject({
+      state: 'refused',
+      code: 'slot-not-here',
+    })
+    expect(checkReading(step, on({ ...exampleCircuit, phases: 3 }), defaultRegime, pair).state).toBe('fine')
+  })
+})
+
+describe('the trips of a device', () => {
+  const ms = (value: number): SlotValue => read(value, 'ms', 1)
+  const all = {
+    'half-0': over(1999, 'ms'),
+    'half-180': over(1999, 'ms'),
+    'once-0': ms(34.9),
+    'once-180': ms(26),
+    'five-0': ms(12.6),
+    'five-180': ms(6.8),
+  }
+
+  it('are one under the newer school and six under the older', () => {
+    const site = new Installation({ rcd: {} })
+    expect(site.take('rcd-trips', site.rcd!, { 'once-0': ms(34.9) }).says('rcd-trips', site.rcd!).verdict).toBe(
+      'within',
+    )
+    const old = new Installation({ rcd: {} })
+    old.regime = classic
+    const found = old.take('rcd-trips', old.rcd!, all).says('rcd-trips', old.rcd!)
+    expect(found.verdict).toBe('within')
+    // The longest at five times goes on the schedule.
+    expect(found.one.counting!.judgement.rule!.measured!.text).toBe('12.6')
+  })
+
+  it.each([
+    [{ 'once-0': ms(310) }, 'outside', 'rcd.too-slow'],
+    [{ 'half-0': ms(640) }, 'outside', 'rcd.half-tripped'],
+    [{ 'half-180': over(300, 'ms') }, 'not-yet', 'rcd.half-too-short'],
+    [{ ramp: read(12, 'mA', 1) }, 'outside', 'rcd.ramp-too-sensitive'],
+    [{ 'five-180': ms(40) }, 'close', 'rcd.time-close'],
+  ])('with %j are %s', (own, verdict, code) => {
+    const site = new Installation({ rcd: {} })
+    site.regime = classic
+    const found = site.take('rcd-trips', site.rcd!, { ...all, ...own }).says('rcd-trips', site.rcd!)
+    expect(found).toMatchObject({ verdict, code })
+  })
+
+  it('tell whether the device above waits', () => {
+    const site = new Installation({ rcd: { delay: 'selective', rated_mA: 100 } })
+    const lower = site.build.part({ ...exampleRcd, tag: 'RCD2', upstreamId: site.rcd })
+    const { evaluation, one } = site.take('rcd-trips', lower, { 'once-0': ms(30) }).says('rcd-trips', lower)
+    const lines = working(site.facts, evaluation, one, one.counting!.entry.body)
+    expect(lines.at(-1)).toMatchObject({ code: 'rcd.discriminates', figures: { current_mA: 150, upper_ms: 130 } })
+  })
+})
+
+describe('an electrode', () => {
+  const base = { 'electrode-method': choose('three-lead'), 'electrode-lead': choose('taken-off') }
+  const three = (a: number, b: number, c: number) => ({ 're-1': read(a), 're-2': read(b), 're-3': read(c) })
+
+  it.each([
+    [{ ...base, ...three(16.1, 15.5, 16.1) }, 'within', 'electrode.within'],
+    [{ ...base, ...three(16.1, 14.5, 17.5) }, 'not-yet', 'electrode.spread-wide'],
+    [{ ...base, 're-1': read(16.1) }, 'close', 'electrode.single-reading'],
+    [{ ...base, ...three(240, 241, 242) }, 'close', 'electrode.may-not-be-stable'],
+    [
+      { ...base, 'electrode-lead': choose('still-connected'), ...three(4, 4, 4) },
+      'not-yet',
+      'electrode.still-connected',
+    ],
+  ])('reading %j is %s', (slots, verdict, code) => {
+    const site = new Installation({ supply: { arrangement: 'TT' }, rcd: {} })
+    const id = site.build.part(exampleElectrode)
+    expect(site.take('electrode', id, slots).says('electrode', id)).toMatchObject({ verdict, code })
+  })
+
+  it('by the loop takes the long lead off: 106 less 1 is 105 ohm', () => {
+    const site = new Installation({ supply: { arrangement: 'TT' }, rcd: {} })
+    const id = site.build.part(exampleElectrode)
+    const slots = { ...base, 'electrode-method': choose('loop-method'), 're-loop': read(106), 're-lead': read(1) }
+    const { one, verdict } = site.take('electrode', id, slots).says('electrode', id)
+    expect(verdict).toBe('within')
+    expect(one.finding.figures.mean).toBe(105)
+  })
+
+  it('says where the spikes stand, by school', () => {
+    const site = new Installation({ rcd: {} })
+    const id = site.build.part(exampleElectrode)
+    const slots = { ...base, ...three(16.1, 15.5, 16.1), 'spike-distance': read(40, 'm', 0) }
+    const { evaluation, one } = site.take('electrode', id, slots).says('electrode', id)
+    const [places] = working(site.facts, evaluation, one, one.counting!.entry.body)
+    expect(places).toMatchObject({ code: 'electrode.places-sixty-two', result: { value: 24.8 } })
+  })
+})
+
+describe('the gates of the AC side', () => {
+  const sound = (slots: readonly string[]) => Object.fromEntries(slots.map((id) => [id, choose('as-it-should')]))
+
+  it('hold everything back until it was proved dead, and the live tests until the earth is back', () => {
+    const site = new Installation({ rcd: {} })
+    const electrode = site.build.part(exampleElectrode)
+    const gateOf = (step: string, part: string) => site.says(step, part).code
+    expect(gateOf('r1r2', site.circuit)).toBe('held-back.proved-dead')
+    expect(gateOf('ze', site.supply)).toBe('held-back.electrode-back')
+    expect(gateOf('zs', site.circuit)).toBe('held-back.electrode-back')
+    site.take(
+      'prove-dead',
+      site.supply,
+      sound(['tester-proved', 'all-pairs-dead', 'locked-off', 'tester-proved-again']),
+    )
+    site.take(
+      'electrode-back',
+      electrode,
+      sound(['electrode-conductor-back', 'electrode-clamp-tight', 'electrode-pit-marked']),
+    )
+    expect(site.says('ze', site.supply).verdict).toBe('not-yet')
+    expect(gateOf('zs', site.circuit)).toBe('held-back.earth-back')
+    site.take('earth-back', site.supply, sound(['earthing-conductor-back', 'covers-back']))
+    expect(site.says('zs', site.circuit).verdict).toBe('not-yet')
+  })
+
+  it('keep the supply off where a circuit is the wrong way round', () => {
+    const site = new Installation({ rcd: {} })
+    site.take('earth-back', site.supply, sound(['earthing-conductor-back', 'covers-back']))
+    site.take('ac-polarity', site.circuit, { polarity: choose('reversed') })
+    const gates = site.says('zs', site.circuit).one.gates.filter((gate) => !gate.met)
+    expect(gates.map((gate) => [gate.id, gate.hard])).toEqual([['ac-polarity', true]])
+  })
+})
