@@ -1,15 +1,15 @@
 'use client'
-import { say } from '@/words/say'
+import { broken } from '@/words/en/broken'
 
 /** What is shown where a screen broke: nothing entered is lost, for it was kept before it was drawn. */
 export default function Broken({ reset }: { reset(): void }) {
   return (
     <main className="center-page">
       <div className="signin" role="alert">
-        <h1>{say('broken.title')}</h1>
-        <p>{say('broken.about')}</p>
+        <h1>{broken['broken.title']}</h1>
+        <p>{broken['broken.about']}</p>
         <button type="button" className="slim-btn" onClick={reset}>
-          {say('broken.again')}
+          {broken['broken.again']}
         </button>
       </div>
     </main>

@@ -2,6 +2,7 @@
  * What a certificate says, section by section, computed from the facts. The preview on the screen and the PDF draw the
  * same sections; nothing here knows a test by name.
  */
+import '@/words/ac'
 import '@/words/record'
 import '@/words/print'
 import '@/words/regime'

@@ -6,6 +6,7 @@ import type { Evaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import { type Verdict, worst } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
+import { useAcSide } from './acSide'
 import { ask } from './device/api'
 import { JobStore, type Snapshot } from './device/jobStore'
 import { useMe } from './device/me'
@@ -25,6 +26,9 @@ import { WhoCell } from './shell/WhoCell'
 // What the bench does not need comes when it is opened; without reception from the device's cache.
 const PlantScreen = lazy(() => import('./plant/PlantScreen').then((module) => ({ default: module.PlantScreen })))
 const RecordScreen = lazy(() => import('./record/RecordScreen').then((module) => ({ default: module.RecordScreen })))
+const ScheduleScreen = lazy(() =>
+  import('./schedule/ScheduleScreen').then((module) => ({ default: module.ScheduleScreen })),
+)
 const KeysDialog = lazy(() => import('./shell/KeysDialog').then((module) => ({ default: module.KeysDialog })))
 
 const Quiet = ({ children }: { children: React.ReactNode }) => <div className="center-page quiet">{children}</div>
@@ -94,6 +98,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   const now = useClock(1000)
   const [keysOpen, setKeysOpen] = useState(false)
   const { facts, evaluation } = snapshot
+  const sideIsHere = useAcSide(evaluation)
 
   const stationNow = route.view === 'run' && route.step ? (stepById(route.step)?.station ?? null) : null
   const toStation = (step: number): void => {
@@ -119,10 +124,11 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   })
 
   if (snapshot.phase === 'missing') return <Quiet>{snapshot.why ?? say('job.no-reception')}</Quiet>
-  if (!facts || !evaluation) return <Quiet>{say('loading.job')}</Quiet>
+  if (!facts || !evaluation || !sideIsHere) return <Quiet>{say('loading.job')}</Quiet>
   const strings = partsOfKind(evaluation.parts, 'string')
   const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
   const lanes = lanesOf(evaluation)
+  const hasSchedule = evaluation.plant.ofKind('circuit').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
   return (
@@ -169,7 +175,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
             {say('line.empty')}
           </div>
         )}
-        <div style={{ display: 'grid' }} className="ends">
+        <div style={{ display: 'grid' }} className={`ends ${hasSchedule ? 'three' : ''}`}>
           <button
             type="button"
             className={`end rec ${route.view === 'record' ? 'now' : ''}`}
@@ -189,6 +195,17 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
           >
             <b>{say('line.plant')}</b>
           </button>
+          {hasSchedule && (
+            <button
+              type="button"
+              className={`end rec ${route.view === 'schedule' ? 'now' : ''}`}
+              style={{ borderTop: 'var(--hl) solid var(--hair)' }}
+              onClick={() => go({ ...route, view: 'schedule', step: null, partId: null })}
+              data-testid="to-schedule"
+            >
+              <b>{say('line.schedule')}</b>
+            </button>
+          )}
         </div>
       </div>
       <main className="job-main">
@@ -197,6 +214,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
           {route.view === 'run' && <RunScreen {...shared} live={live} feed={feed} now={now} />}
           <Suspense fallback={<div className="pane quiet">{say('loading.job')}</div>}>
             {route.view === 'plant' && <PlantScreen {...shared} />}
+            {route.view === 'schedule' && <ScheduleScreen {...shared} />}
             {route.view === 'record' && (
               <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
             )}

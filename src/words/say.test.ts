@@ -1,8 +1,10 @@
 import '@/words/plant'
+import '@/words/ac'
 import '@/words/record'
 import '@/words/office'
 import '@/words/print'
 import '@/words/regime'
+import '@/words/schedule'
 import { describe, expect, it } from 'vitest'
 import { english, figure, fill, hasWords, meaningOf, quantity, say, sayCode } from './say'
 

@@ -1,8 +1,9 @@
 /** Every sentence that people read comes from here: a keyed table a language, filled with the core's figures. */
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { Figures } from '@/core/verdict/verdict'
-import { ac } from './en/ac'
-import { acSays } from './en/acSays'
+import type { ac } from './en/ac'
+import type { acSays } from './en/acSays'
+import { broken } from './en/broken'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
@@ -11,11 +12,19 @@ import type { plant } from './en/plant'
 import type { print } from './en/print'
 import type { record } from './en/record'
 import type { regime } from './en/regime'
+import type { schedule } from './en/schedule'
 import { trade } from './en/trade'
 import { ui } from './en/ui'
 
-const atOnce = { ...trade, ...dc, ...ac, ...acSays, ...design, ...doors, ...ui }
-type Later = typeof office & typeof plant & typeof print & typeof record & typeof regime
+const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...ui }
+type Later = typeof ac &
+  typeof acSays &
+  typeof office &
+  typeof plant &
+  typeof print &
+  typeof record &
+  typeof regime &
+  typeof schedule
 export type WordKey = keyof typeof atOnce | keyof Later
 
 /** Every sentence that is known by now: what only some screens say comes with them (`words/plant`, `words/record`, `words/office`, `words/print`). */

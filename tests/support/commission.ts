@@ -93,14 +93,23 @@ const CLOUD_PASSES_ms = 4000
  * Goes from step to step by "Next" until nothing is left to do. A reading outside is taken again, as a passing cloud
  * deserves; one that stays outside is mended, said how, and tested again.
  *
+ * @param only titles of the steps to take, where not all of them.
  * @returns the titles of the steps that had to be mended.
  */
-export async function commission(page: Page, hands: Hands, figures: Figures): Promise<string[]> {
+export async function commission(
+  page: Page,
+  hands: Hands,
+  figures: Figures,
+  only: readonly string[] | null = null,
+): Promise<string[]> {
   const mended: string[] = []
+  const wanted = new Set(only)
   for (let step = 0; step < MOST_STEPS; step++) {
     const { title, verdict, can } = await look(page)
     if (await allDone(page)) return mended
-    if (verdict === 'within' || verdict === 'close' || verdict === 'left-out') {
+    if (only && wanted.size === 0) return mended
+    if (verdict === 'within' || verdict === 'close' || verdict === 'left-out' || (only && !wanted.has(title))) {
+      wanted.delete(title)
       await hands.main('next')
       await page.waitForFunction((was: string) => document.querySelector('h1')?.textContent !== was, {}, title)
       continue
@@ -150,9 +159,9 @@ export const byKeyboard = (page: Page): Hands => ({
     await page.keyboard.press('Enter')
     await page.keyboard.type(text)
   },
-  async main() {
+  async main(id) {
     await blur(page)
-    await page.keyboard.press('Enter')
+    await page.keyboard.press(id === 'next' ? 'n' : 'Enter')
   },
   async again() {
     await page.keyboard.press('r')

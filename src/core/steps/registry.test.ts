@@ -1,3 +1,4 @@
+import '@/words/ac'
 import '@/words/regime'
 import { describe, expect, it } from 'vitest'
 import { flags, verdicts } from '@/core/verdict/verdict'

@@ -106,7 +106,7 @@ describe('the queue of a device', () => {
     const store = await open()
     office.line = false
     await store.add(remark('twice'))
-    const [queued] = await device().queue.toArray()
+    const [queued] = await device().queue.all()
     office.facts.entries.push({ ...queued!.entry, receivedAt: new Date().toISOString() })
     office.line = true
     await store.sync()

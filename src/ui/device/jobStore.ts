@@ -17,6 +17,8 @@ import {
   type Right,
   recall,
   remember,
+  queueOf,
+  unsentPhotos,
 } from './store'
 
 type Fate = { id: string; fate: 'kept' | 'already' | 'conflict' | 'refused'; reason?: string; receivedAt?: string }
@@ -100,7 +102,7 @@ export class JobStore {
   async open(): Promise<void> {
     const key = [this.me.id, this.jobId] as [string, string]
     const bundle = await inGoodTime(() => device().bundles.get(key))
-    this.queue = (await inGoodTime(() => device().queue.where('[personId+jobId]').equals(key).sortBy('id'))) ?? []
+    this.queue = (await inGoodTime(() => queueOf(this.me.id, this.jobId))) ?? []
     this.clockOffset_ms = (await inGoodTime(() => recall<number>('clock-offset'))) ?? 0
     if (bundle) {
       this.facts = bundle.facts
@@ -176,8 +178,7 @@ export class JobStore {
 
   /** Pictures go before the entries that name them, so that nobody at the office looks for one in vain. */
   private async pushPhotos(): Promise<void> {
-    const key = [this.me.id, this.jobId, 0]
-    const waiting = (await inGoodTime(() => device().photos.where('[personId+jobId+sent]').equals(key).toArray())) ?? []
+    const waiting = (await inGoodTime(() => unsentPhotos(this.me.id, this.jobId))) ?? []
     for (const one of waiting) {
       if (this.closed) return
       await sendPicture(`/api/jobs/${this.jobId}/attachments/${one.id}`, one.blob)

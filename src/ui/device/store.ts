@@ -1,5 +1,5 @@
 /** The device's own database: facts bundles, the queue of what is not sent yet, and who is here. */
-import Dexie, { type Table } from 'dexie'
+import { type IDBPDatabase, openDB } from 'idb'
 import type { Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 
@@ -28,24 +28,94 @@ export type Queued = {
 /** A picture as it is kept on the device: already scaled and stripped. */
 export type KeptPhoto = { id: string; personId: string; jobId: string; blob: Blob; sent: 0 | 1 }
 
-class DeviceDatabase extends Dexie {
-  bundles!: Table<Bundle, [string, string]>
-  queue!: Table<Queued, string>
-  photos!: Table<KeptPhoto, string>
-  kept!: Table<{ key: string; value: unknown }, string>
+/** Stores and indices of the database, as they were first made. */
+const VERSION = 30
+const BY_JOB = '[personId+jobId]'
+const BY_JOB_AND_SENT = '[personId+jobId+sent]'
 
-  constructor() {
-    super('upstand')
-    this.version(1).stores({
-      bundles: '[personId+jobId]',
-      queue: 'id, [personId+jobId], [personId+state]',
-      kept: 'key',
-    })
-    this.version(2).stores({ photos: 'id, [personId+jobId+sent]' })
+function upgrade(db: IDBPDatabase, from: number): void {
+  if (from < 10) {
+    db.createObjectStore('bundles', { keyPath: ['personId', 'jobId'] })
+    const queue = db.createObjectStore('queue', { keyPath: 'id' })
+    queue.createIndex(BY_JOB, ['personId', 'jobId'])
+    db.createObjectStore('kept', { keyPath: 'key' })
+  }
+  if (from < 20) {
+    const photos = db.createObjectStore('photos', { keyPath: 'id' })
+    photos.createIndex(BY_JOB_AND_SENT, ['personId', 'jobId', 'sent'])
   }
 }
 
-let opened: DeviceDatabase | null = null
+let opened: Promise<IDBPDatabase> | null = null
+
+/** The connection, made on first use; a page that is left closes it, and so does one that a newer version waits for. */
+function connection(): Promise<IDBPDatabase> {
+  if (!opened) {
+    ring()
+    opened = openDB('upstand', VERSION, {
+      upgrade: (db, from) => upgrade(db, from),
+      blocking: closeNow,
+      terminated: () => {
+        opened = null
+      },
+    })
+    // A database that could not be opened is tried anew by whoever asks next.
+    opened.catch(() => {
+      opened = null
+    })
+  }
+  return opened
+}
+
+function closeNow(): void {
+  void opened?.then((db) => db.close()).catch(() => undefined)
+  opened = null
+}
+if (typeof window !== 'undefined') window.addEventListener('pagehide', closeNow)
+
+/** One store of the database. What is put is on the disk when the promise answers. */
+class Store<T, Key extends IDBValidKey> {
+  constructor(private readonly name: string) {}
+
+  async get(key: Key): Promise<T | undefined> {
+    return (await connection()).get(this.name, key)
+  }
+  async put(value: T): Promise<void> {
+    await (await connection()).put(this.name, value)
+  }
+  async delete(key: Key): Promise<void> {
+    await (await connection()).delete(this.name, key)
+  }
+  async clear(): Promise<void> {
+    await (await connection()).clear(this.name)
+  }
+  async count(): Promise<number> {
+    return (await connection()).count(this.name)
+  }
+  /** Everything, or what an index has under a key; by the store's own key in order. */
+  async all(index?: string, key?: IDBValidKey): Promise<T[]> {
+    const db = await connection()
+    return index ? db.getAllFromIndex(this.name, index, key) : db.getAll(this.name)
+  }
+}
+
+const queue = new Store<Queued, string>('queue')
+const photos = new Store<KeptPhoto, string>('photos')
+const stores = {
+  bundles: new Store<Bundle, [string, string]>('bundles'),
+  queue,
+  photos,
+  kept: new Store<{ key: string; value: unknown }, string>('kept'),
+}
+
+/** The device's database, opened on first use. */
+export const device = (): typeof stores => stores
+
+/** A person's queue of a job, oldest first: ids sort by the time at which they were made. */
+export const queueOf = (personId: string, jobId: string): Promise<Queued[]> => queue.all(BY_JOB, [personId, jobId])
+
+export const unsentPhotos = (personId: string, jobId: string): Promise<KeptPhoto[]> =>
+  photos.all(BY_JOB_AND_SENT, [personId, jobId, 0])
 
 let bell: BroadcastChannel | null = null
 
@@ -62,23 +132,6 @@ function ring(): void {
   bell.postMessage('opening')
 }
 
-/** The device's database, opened on first use; a page that is left closes it. */
-export function device(): DeviceDatabase {
-  if (!opened) {
-    ring()
-    const database = new DeviceDatabase()
-    opened = database
-    window.addEventListener('pagehide', () => database.close({ disableAutoOpen: false }))
-  }
-  return opened
-}
-
-/** Opens the database anew: what waits on a connection that never answers is given up. */
-function openAnew(): void {
-  opened?.close()
-  opened = null
-}
-
 /** How long a screen waits for the device's own database before it goes on with what the office has, ms. */
 const PATIENCE_ms = 2500
 
@@ -89,7 +142,8 @@ export async function inGoodTime<T>(work: () => PromiseLike<T>): Promise<T | nul
     const late = new Promise<typeof LATE>((resolve) => setTimeout(() => resolve(LATE), PATIENCE_ms))
     const answer = await Promise.race([Promise.resolve(work()).catch(() => null), late])
     if (answer !== LATE) return answer as T | null
-    openAnew()
+    // What waits on a connection that never answers is given up.
+    closeNow()
   }
   return null
 }

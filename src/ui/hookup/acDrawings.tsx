@@ -1,10 +1,10 @@
 /** Hook-up drawings of earth and the AC side, by name. */
 import type { ReactNode } from 'react'
 import { say } from '@/words/say'
+import type { Drawings } from './drawings'
 import { Balloon, Box, Earth, Meter, Named, OpenSwitch, strong, Wire } from './shapes'
 
 type Lead = (balloon: number) => string
-type Drawing = (props: { modules: number; lead: Lead }) => ReactNode
 
 const Word = ({ x, y, children }: { x: number; y: number; children: ReactNode }) => (
   <text x={x} y={y}>
@@ -88,7 +88,7 @@ const Words = ({ lead, count, y = 128 }: { lead: Lead; count: number; y?: number
   </>
 )
 
-export const acDrawings: Record<string, Drawing> = {
+export const acDrawings: Drawings = {
   'prove-dead': ({ lead }) => (
     <>
       <Board x={104} y={34} on={false} />

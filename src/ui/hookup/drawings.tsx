@@ -1,7 +1,6 @@
 /** One drawing for each hook-up, by name. Balloons carry the numbers of the slots; leads are named in words. */
 import type { ReactNode } from 'react'
 import { say } from '@/words/say'
-import { acDrawings } from './acDrawings'
 import { Balloon, Box, Earth, Meter, Modules, Named, OpenSwitch, Plug, strong, Wire } from './shapes'
 
 type Drawing = (props: { modules: number; lead(balloon: number): string }) => ReactNode
@@ -87,8 +86,14 @@ const openStringAt =
     </>
   )
 
-export const drawings: Record<string, Drawing> = {
-  ...acDrawings,
+export type Drawings = Record<string, Drawing>
+
+/** Drawings that come later are known from then on. */
+export function addDrawings(more: Drawings): void {
+  Object.assign(drawings, more)
+}
+
+export const drawings: Drawings = {
   'string-polarity': openStringAt('+ / −'),
   'string-to-voltmeter': openStringAt('V d.c.'),
   'string-through-switch': ({ lead, modules }) => (

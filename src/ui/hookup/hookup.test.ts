@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { steps } from '@/core/steps'
-import { drawings } from './drawings'
+import { acDrawings } from './acDrawings'
+import { addDrawings, drawings } from './drawings'
+
+addDrawings(acDrawings)
 
 const drawingNames = Object.keys(drawings)
 

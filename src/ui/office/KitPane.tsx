@@ -1,4 +1,5 @@
 'use client'
+import '@/words/ac'
 import '@/words/plant'
 import { Button } from 'antd'
 import { useState } from 'react'

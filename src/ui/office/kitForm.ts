@@ -1,4 +1,5 @@
 /** An instrument of the kit as text in fields, and back. */
+import '@/words/ac'
 import '@/words/office'
 import { v7 as uuid } from 'uuid'
 import { feedUnits } from '@/core/record/feed'

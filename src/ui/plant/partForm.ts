@@ -1,4 +1,5 @@
 /** What can be entered of each kind of part, as text in fields, and how it becomes the part's data. */
+import '@/words/ac'
 import '@/words/plant'
 import {
   arrangements,

@@ -1,7 +1,12 @@
 'use client'
 import { useMemo, useSyncExternalStore } from 'react'
 
-export type JobRoute = { jobId: string; view: 'run' | 'plant' | 'record'; step: string | null; partId: string | null }
+export type JobRoute = {
+  jobId: string
+  view: 'run' | 'plant' | 'record' | 'schedule'
+  step: string | null
+  partId: string | null
+}
 
 /**
  * Where in a job the page is, kept behind the # of the address: one static page serves every job, so that it opens
@@ -10,7 +15,7 @@ export type JobRoute = { jobId: string; view: 'run' | 'plant' | 'record'; step: 
 export function parseRoute(hash: string): JobRoute | null {
   const [jobId, view, step, partId] = hash.replace(/^#/, '').split('/')
   if (!jobId || !/^[0-9a-f-]{36}$/.test(jobId)) return null
-  const known = view === 'plant' || view === 'record' ? view : 'run'
+  const known = view === 'plant' || view === 'record' || view === 'schedule' ? view : 'run'
   return { jobId, view: known, step: step || null, partId: partId || null }
 }
 

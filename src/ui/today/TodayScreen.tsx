@@ -1,4 +1,5 @@
 'use client'
+import '@/words/ac'
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
 import type { JobLine, JobSummary } from '@/core/record/jobSummary'

@@ -20,7 +20,7 @@ export const ac = {
   'slot.all-pairs-dead': 'Every pair dead, and each to earth',
   'slot.locked-off': 'Switched off, locked, tagged',
   'slot.tester-proved-again': 'Tester proved again',
-  'slot.r1r2': 'Line to protective conductor',
+  'slot.r1r2': 'L to PE, far end',
   'slot.pairing': 'Read',
   'slot.devices': 'Breakers and switches',
   'slot.tested-from': 'Connected',

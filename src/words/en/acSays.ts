@@ -190,5 +190,4 @@ export const acSays = {
   'rating.ac.breaking': 'Breaking capacity of the weakest device',
   'rating.ac.zs': 'Highest Zs of its device',
   'rating.rcd.time': 'Longest time to trip',
-  'refused.slot-not-here': 'This is not asked of {tag}: look at its phases and at the regime.',
 } as const

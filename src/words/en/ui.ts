@@ -31,9 +31,6 @@ export const ui = {
   'live.falling': 'in plane, falling',
   'live.back': 'module back',
 
-  'broken.title': 'This screen stopped',
-  'broken.about': 'Nothing is lost: every entry was kept on this device before it was shown.',
-  'broken.again': 'Draw it again',
   'not-found.title': 'There is no such page',
   'not-found.today': 'To today',
 
@@ -47,6 +44,7 @@ export const ui = {
   'line.today': 'Today',
   'line.record': 'Record',
   'line.plant': 'Plant',
+  'line.schedule': 'Schedule',
   'line.signed': 'signed',
   'line.not-signed': 'not signed',
   'line.empty': 'No plant yet. Enter it first.',

@@ -1,0 +1,379 @@
+'use client'
+import { Button } from 'antd'
+import { type KeyboardEvent, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Part } from '@/core/plant/part'
+import { unitSpellings } from '@/core/quantity/unit'
+import type { Facts } from '@/core/record/facts'
+import type { AnyStep } from '@/core/steps/step'
+import { type Verdict, worst } from '@/core/verdict/verdict'
+import { partName, say, sayCode } from '@/words/say'
+import { type Draft, optionsOf } from '../bench/draft'
+import type { JobStore } from '../device/jobStore'
+import { Mark } from '../mark/Mark'
+import { cellText } from './cell'
+import { cellsOf, type Column, columnsOf, type Row, type SetUp, setUpSlots } from './model'
+import { ScheduleFoot } from './ScheduleFoot'
+import { useSchedule } from './useSchedule'
+
+type Props = {
+  title: string
+  store: JobStore
+  facts: Facts
+  evaluation: Evaluation
+  steps: readonly AnyStep[]
+  rows: readonly Row[]
+  canWrite: boolean
+  onBench(one: StepEvaluation): void
+}
+
+type Place = { row: number; column: number }
+
+/** One grid: arrows, Enter and Tab move, a block can be pasted, and what is typed is judged at once. */
+export function ScheduleGrid(props: Props) {
+  const { facts, evaluation, steps, rows, canWrite, onBench, title } = props
+  const schedule = useSchedule(props)
+  const { setUp, drafts } = schedule
+  const columns = useMemo(() => columnsOf(steps, rows, facts.regime, setUp), [steps, rows, facts.regime, setUp])
+  const [at, setAt] = useState<Place | null>(null)
+  const table = useRef<HTMLTableElement>(null)
+
+  const cellAt = (place: Place | null) => {
+    const column = place ? columns[place.column] : undefined
+    const row = place ? rows[place.row] : undefined
+    const one = column && row?.byStep.get(column.step)
+    return column && row && one ? { column, row, one } : null
+  }
+  const here = cellAt(at)
+  const isAsked = (row: Row, column: Column): boolean =>
+    cellsOf(column.step, row.part, facts.regime, setUp).includes(column.slot)
+
+  /** Leaves a cell: the test of it is kept where all its cells are there and the next cell is another test's. */
+  const leave = (to: Place | null): void => {
+    const next = cellAt(to)
+    if (here && here.one !== next?.one) void schedule.keep(here.one)
+    setAt(to)
+  }
+  const step = (from: Place, by: { row?: number; column?: number }): Place => {
+    const place = { row: from.row, column: from.column }
+    for (let n = 0; n < rows.length + columns.length; n++) {
+      place.row += by.row ?? 0
+      place.column += by.column ?? 0
+      const row = rows[place.row]
+      const column = columns[place.column]
+      if (!row || !column) return from
+      if (isAsked(row, column)) return { ...place }
+    }
+    return from
+  }
+  const onKey = (event: KeyboardEvent<HTMLTableElement>): void => {
+    if (!at || !here) return
+    if (event.key === 'Escape') {
+      schedule.write(here.one, here.column.slot, '')
+      return event.preventDefault()
+    }
+    if (event.key === 'p' && event.altKey) {
+      void schedule.press(here.one, here.column.slot)
+      return event.preventDefault()
+    }
+    const by = moveOf(event)
+    if (!by) return
+    const to = step(at, by)
+    event.preventDefault()
+    if (to.row === at.row && to.column === at.column) void schedule.keep(here.one)
+    leave(to)
+  }
+
+  useEffect(() => {
+    if (!at) return
+    const input = table.current?.querySelector<HTMLInputElement>('td.on input')
+    input?.focus()
+    input?.select()
+  }, [at])
+
+  const open = useCallback((row: number, column: number) => setAt({ row, column }), [])
+  return (
+    <section aria-label={title}>
+      <h2 className="sect">
+        {title} <span>{rows.length}</span>
+      </h2>
+      <SetUpBar steps={steps} rows={rows} facts={facts} setUp={setUp} canWrite={canWrite} onChoose={schedule.choose} />
+      <div className="gridwrap">
+        <table
+          ref={table}
+          aria-label={title}
+          className="cells"
+          onKeyDown={onKey}
+          onBlur={(event) => {
+            if (here && !event.currentTarget.contains(event.relatedTarget)) void schedule.keep(here.one)
+          }}
+          onPaste={(event) => {
+            const text = event.clipboardData.getData('text/plain')
+            if (!at || !canWrite || !/[\t\n]/.test(text)) return
+            event.preventDefault()
+            void schedule.paste(text, columns, at)
+          }}
+        >
+          <Head steps={steps} columns={columns} />
+          <tbody>
+            {rows.map((row, r) => (
+              <GridRow
+                key={row.part.id}
+                row={row}
+                index={r}
+                columns={columns}
+                facts={facts}
+                setUp={setUp}
+                canWrite={canWrite}
+                onColumn={at?.row === r ? at.column : null}
+                drafts={steps.map((one) => drafts[row.byStep.get(one)?.key ?? ''])}
+                evaluation={evaluation}
+                onOpen={open}
+                onWrite={schedule.write}
+                judgedVerdict={(one, draft) => {
+                  const { judgement, said } = schedule.judged(one, draft)
+                  return said ? 'outside' : (judgement?.verdict ?? 'not-yet')
+                }}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ScheduleFoot
+        here={here}
+        rows={rows}
+        steps={steps}
+        drafts={drafts}
+        judged={schedule.judged}
+        said={schedule.said}
+        onBench={onBench}
+      >
+        {here && canWrite && here.column.slot.measures && (
+          <Button
+            className="small"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => void schedule.press(here.one, here.column.slot)}
+            data-testid="schedule-press"
+          >
+            {say('standin.press', {
+              tag: facts.instruments.find((tool) => tool.id === schedule.toolOf(here.one))?.tag ?? '',
+            })}{' '}
+            <kbd>Alt P</kbd>
+          </Button>
+        )}
+      </ScheduleFoot>
+    </section>
+  )
+}
+
+/** Where a key moves to: up and down always, left and right from the ends of what is typed. */
+function moveOf({ key, shiftKey, target }: KeyboardEvent): { row?: number; column?: number } | null {
+  if (key === 'ArrowUp' || (key === 'Enter' && shiftKey)) return { row: -1 }
+  if (key === 'ArrowDown' || key === 'Enter') return { row: 1 }
+  const input = target instanceof HTMLInputElement ? target : null
+  const whole = !input || isAllSelected(input)
+  if (key === 'ArrowLeft' && (whole || (input.selectionStart === 0 && input.selectionEnd === 0))) return { column: -1 }
+  if (key === 'ArrowRight' && (whole || input.selectionStart === input.value.length)) return { column: 1 }
+  return null
+}
+
+const isAllSelected = (input: HTMLInputElement): boolean =>
+  input.value !== '' && input.selectionStart === 0 && input.selectionEnd === input.value.length
+
+type BarProps = {
+  steps: readonly AnyStep[]
+  rows: readonly Row[]
+  facts: Facts
+  setUp: SetUp
+  canWrite: boolean
+  onChoose(step: AnyStep, slot: string, choice: string): void
+}
+
+/** How the tests are made, said once for all rows. */
+function SetUpBar({ steps, rows, facts, setUp, canWrite, onChoose }: BarProps) {
+  const all = steps.flatMap((step) => setUpSlots(step, rows, facts.regime).map((slot) => ({ step, slot })))
+  if (all.length === 0) return null
+  return (
+    <div className="setup">
+      {all.map(({ step, slot }) => (
+        <label key={`${step.id}.${slot.id}`}>
+          <span>
+            {sayCode('step', `${step.id}.short`)}: {sayCode('slot', slot.id)}
+          </span>
+          <select
+            className="slim"
+            value={setUp[step.id]?.[slot.id] ?? ''}
+            disabled={!canWrite}
+            data-testid={`setup-${step.id}-${slot.id}`}
+            onChange={(event) => onChoose(step, slot.id, event.target.value)}
+          >
+            {optionsOf(slot, facts).map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  )
+}
+
+function Head({ steps, columns }: { steps: readonly AnyStep[]; columns: readonly Column[] }) {
+  return (
+    <thead>
+      <tr>
+        <th rowSpan={2} scope="col">
+          {say('schedule.part')}
+        </th>
+        {steps.map((step) => {
+          const span = columns.filter((one) => one.step === step).length
+          return (
+            span > 0 && (
+              <th key={step.id} colSpan={span} scope="colgroup" className="over">
+                {step.order} {sayCode('step', `${step.id}.short`)}
+              </th>
+            )
+          )
+        })}
+      </tr>
+      <tr>
+        {columns.map(({ id, slot }) => (
+          <th key={id} scope="col">
+            {sayCode('slot', slot.id)}
+            <small>{slot.kind === 'number' ? unitSpellings[slot.unit].written : ''}</small>
+          </th>
+        ))}
+      </tr>
+    </thead>
+  )
+}
+
+type RowProps = {
+  row: Row
+  index: number
+  columns: readonly Column[]
+  facts: Facts
+  evaluation: Evaluation
+  setUp: SetUp
+  canWrite: boolean
+  /** The column that is open in this row, null where none is. */
+  onColumn: number | null
+  drafts: readonly (Draft | undefined)[]
+  onOpen(row: number, column: number): void
+  onWrite(one: StepEvaluation, slot: Column['slot'], text: string): void
+  judgedVerdict(one: StepEvaluation, draft: Draft): Verdict
+}
+
+/** A row is drawn anew only where something of its own has changed. */
+const GridRow = memo(DrawnRow, (before, after) => {
+  return (
+    before.row.part === after.row.part &&
+    before.evaluation === after.evaluation &&
+    before.columns === after.columns &&
+    before.canWrite === after.canWrite &&
+    before.onColumn === after.onColumn &&
+    before.drafts.every((draft, k) => draft === after.drafts[k])
+  )
+})
+
+function DrawnRow(props: RowProps) {
+  const { row, index, columns, facts, setUp, canWrite, onColumn, drafts, onOpen, onWrite, judgedVerdict } = props
+  const own = [...row.byStep.values()]
+  const draftOf = (one: StepEvaluation): Draft | undefined => drafts[[...row.byStep.values()].indexOf(one)]
+  return (
+    <tr>
+      <th scope="row">
+        <Mark verdict={worst(own.map((one) => one.verdict))} size={16} />
+        <span>
+          {row.part.data.tag}
+          <small>{about(row.part)}</small>
+        </span>
+      </th>
+      {columns.map((column, c) => {
+        const one = row.byStep.get(column.step)
+        const isAsked = one && cellsOf(column.step, row.part, facts.regime, setUp).includes(column.slot)
+        if (!one || !isAsked) return <td key={column.id} className="none" aria-label={say('schedule.not-asked')} />
+        const draft = draftOf(one)
+        const { text, from } = cellText(one, column.slot, draft)
+        const shut = one.gates.some((gate) => !gate.met && gate.hard)
+        const verdict = draft && from === 'draft' ? judgedVerdict(one, draft) : text ? one.verdict : null
+        const isOpen = onColumn === c
+        const name = `${partName(row.part)}, ${sayCode('slot', column.slot.id)}`
+        return (
+          <td
+            key={column.id}
+            className={`${isOpen ? 'on' : ''} ${from === 'draft' ? 'pen' : ''} ${shut ? 'shut' : ''} ${verdict ? `c-${verdict}` : ''}`}
+            data-cell={`${row.part.data.tag}.${column.slot.id}`}
+            data-verdict={verdict ?? ''}
+            onMouseDown={(event) => {
+              if (isOpen) return
+              event.preventDefault()
+              onOpen(index, c)
+            }}
+          >
+            {isOpen ? (
+              <CellInput
+                name={name}
+                text={text}
+                mode={column.slot.kind === 'number' ? 'decimal' : 'text'}
+                readOnly={!canWrite || shut}
+                onText={(typed) => onWrite(one, column.slot, typed)}
+              />
+            ) : (
+              <button
+                type="button"
+                tabIndex={index === 0 && c === 0 ? 0 : -1}
+                aria-label={`${name}: ${text}`}
+                onFocus={() => onOpen(index, c)}
+              >
+                {verdict && verdict !== 'within' && <Mark verdict={verdict} size={16} named={false} />}
+                {text}
+              </button>
+            )}
+          </td>
+        )
+      })}
+    </tr>
+  )
+}
+
+type InputProps = {
+  name: string
+  text: string
+  mode: 'decimal' | 'text'
+  readOnly: boolean
+  onText(typed: string): void
+}
+
+/** The cell that is open. What is typed stays as it is until it means something; what an instrument shows replaces it. */
+function CellInput({ name, text, mode, readOnly, onText }: InputProps) {
+  const [typed, setTyped] = useState(text)
+  const input = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    setTyped(text)
+    // An answer stands there in words: the next key begins anew.
+    if (mode === 'text') requestAnimationFrame(() => input.current?.select())
+  }, [text, mode])
+  return (
+    <input
+      ref={input}
+      aria-label={name}
+      value={typed}
+      readOnly={readOnly}
+      inputMode={mode}
+      autoComplete="off"
+      onChange={(event) => {
+        setTyped(event.target.value)
+        onText(event.target.value)
+      }}
+    />
+  )
+}
+
+/** What a row is about, in a few words: what it feeds and its device. */
+function about({ data }: Part): string {
+  if (data.kind === 'circuit')
+    return [data.feeds, data.device && `${data.device}${data.rating_A ?? ''}`].filter(Boolean).join(', ')
+  return data.kind === 'rcd' ? `${data.type}, ${data.rated_mA} mA` : ''
+}

@@ -1,0 +1,173 @@
+'use client'
+import { useMemo, useRef, useState } from 'react'
+import { judgeDraft, trapIn } from '@/core/evaluate'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Facts } from '@/core/record/facts'
+import type { AnyStep, Judgement, Slot } from '@/core/steps/step'
+import type { Finding } from '@/core/verdict/verdict'
+import { say, sayCode } from '@/words/say'
+import { type Draft, emptyDraft, instrumentsFor, measuredBy, optionsOf, readDraft, withSample } from '../bench/draft'
+import type { JobStore } from '../device/jobStore'
+import { pressSimulated } from '../run/pressSimulated'
+import { cellRefuses, optionMeant } from './cell'
+import { cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
+import { readBlock } from './paste'
+
+export type Drafts = Readonly<Record<string, Draft>>
+/** What a draft comes to: its judgement, or why it cannot be kept. */
+export type Judged = { judgement: Judgement | null; said: string | null; whole: boolean }
+
+/** The first sound answer of everything that is set up once. */
+function usualSetUp(steps: readonly AnyStep[], rows: readonly Row[], facts: Facts): SetUp {
+  return Object.fromEntries(
+    steps.map((step) => [
+      step.id,
+      Object.fromEntries(
+        setUpSlots(step, rows, facts.regime).flatMap((slot) => {
+          const options = optionsOf(slot, facts)
+          const usual = options.find((one) => one.sound) ?? options[0]
+          return usual ? [[slot.id, usual.id]] : []
+        }),
+      ),
+    ]),
+  )
+}
+
+type Asked = {
+  store: JobStore
+  facts: Facts
+  evaluation: Evaluation
+  steps: readonly AnyStep[]
+  rows: readonly Row[]
+  canWrite: boolean
+}
+
+/** Filling the schedule: what is typed waits as a draft, and is kept once all cells of its test are there. */
+export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }: Asked) {
+  const [drafts, setDrafts] = useState<Drafts>({})
+  const [chosen, setChosen] = useState<SetUp>({})
+  const [said, setSaid] = useState<string | null>(null)
+  const setUp = useMemo(() => {
+    const usual = usualSetUp(steps, rows, facts)
+    return Object.fromEntries(steps.map((step) => [step.id, { ...usual[step.id], ...chosen[step.id] }]))
+  }, [steps, rows, facts, chosen])
+  const latest = useRef(drafts)
+  latest.current = drafts
+
+  const toolOf = (one: StepEvaluation): string | null =>
+    instrumentsFor(facts, measuredBy(one.step), one.part.data.kind, Date.now())[0]?.id ?? null
+
+  const blank = (one: StepEvaluation): Draft =>
+    emptyDraft(toolOf(one), { choices: choicesFor(one.step, one.part, facts.regime, setUp), notes: {} })
+
+  const put = (one: StepEvaluation, next: Draft | null): void => {
+    const all = { ...latest.current }
+    if (next) all[one.key] = next
+    else delete all[one.key]
+    latest.current = all
+    setDrafts(all)
+  }
+
+  /** A text in a cell; empty takes back what was typed there. */
+  const write = (one: StepEvaluation, slot: Slot, typed: string): void => {
+    const before = latest.current[one.key] ?? blank(one)
+    const next: Draft = { ...before, how: 'typed', started: true }
+    if (slot.kind === 'number') next.texts = { ...before.texts, [slot.id]: typed }
+    else {
+      const choice = optionMeant(slot, typed, facts)
+      next.choices = { ...before.choices }
+      if (choice) next.choices[slot.id] = choice
+      else delete next.choices[slot.id]
+    }
+    put(one, isBlank(one, next) ? null : next)
+  }
+
+  const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
+    cellsOf(one.step, one.part, facts.regime, setUp).every(
+      (slot) => !(slot.kind === 'number' ? draft.texts[slot.id]?.trim() : draft.choices[slot.id]),
+    )
+
+  const judged = (one: StepEvaluation, draft: Draft): Judged => {
+    const shut = one.gates.find((gate) => !gate.met && gate.hard)
+    if (shut) return { judgement: null, said: sayCode('finding', `held-back.${shut.id}`, shut.figures), whole: false }
+    const trap = trapOf(facts, evaluation, one, draft)
+    if (trap) return { judgement: null, said: sayCode('finding', trap.code, trap.figures), whole: false }
+    const state = readDraft(draft, one, facts, null)
+    if (state.check?.state === 'refused')
+      return { judgement: null, said: sayCode('refused', state.check.code, state.check.figures), whole: false }
+    if (!state.body) return { judgement: null, said: null, whole: false }
+    const whole = state.open.length === 0
+    return { judgement: judgeDraft(facts, evaluation, one, state.body), said: null, whole }
+  }
+
+  /** Keeps a test whose cells are all there; anything else waits. */
+  const keep = async (one: StepEvaluation): Promise<void> => {
+    const draft = latest.current[one.key]
+    if (!draft || !canWrite || !judged(one, draft).whole) return
+    const { body } = readDraft(draft, one, facts, null)
+    put(one, null)
+    if (body && !(await store.add(body, { partId: one.part.id, step: one.step.id }))) put(one, draft)
+  }
+
+  /** Presses the simulated instrument for a cell; what it shows stands there as if it had been typed. */
+  const press = async (one: StepEvaluation, slot: Slot): Promise<void> => {
+    const instrumentId = toolOf(one)
+    if (!instrumentId || !slot.measures || !canWrite) return
+    const before = latest.current[one.key] ?? blank(one)
+    const pressed = await pressSimulated(store.jobId, facts, evaluation, one, {
+      measures: slot.measures,
+      setting: { slot: slot.id, choices: before.choices },
+      instrumentId,
+    })
+    if (typeof pressed === 'string') return setSaid(pressed)
+    setSaid(null)
+    const standIn = facts.instruments.find((tool) => tool.id === instrumentId)?.standIn ?? false
+    put(one, withSample(latest.current[one.key] ?? blank(one), slot, pressed, standIn))
+  }
+
+  /** Takes a block from a spreadsheet, whole or not at all; what is whole by then is kept. */
+  const paste = async (
+    text: string,
+    columns: readonly Column[],
+    at: { row: number; column: number },
+  ): Promise<void> => {
+    const block = readBlock(text, { columns: columns.length - at.column, rows: rows.length - at.row })
+    if ('refused' in block) return setSaid(say(`schedule.${block.refused}`, block.figures))
+    const touched = new Map<string, StepEvaluation>()
+    const writes: { one: StepEvaluation; slot: Slot; text: string }[] = []
+    for (const [r, line] of block.cells.entries()) {
+      for (const [c, cell] of line.entries()) {
+        if (cell === '') continue
+        const { step, slot } = columns[at.column + c]!
+        const row = rows[at.row + r]!
+        const one = row.byStep.get(step)
+        const isAsked = one && cellsOf(step, row.part, facts.regime, setUp).includes(slot)
+        const refused = isAsked ? cellRefuses(slot, cell, facts) : 'cell-not-asked'
+        if (refused || !one) {
+          const where = { row: row.part.data.tag, column: sayCode('slot', slot.id), text: cell }
+          return setSaid(say('schedule.block-refused', where))
+        }
+        writes.push({ one, slot, text: cell })
+        touched.set(one.key, one)
+      }
+    }
+    for (const { one, slot, text } of writes) write(one, slot, text)
+    for (const one of touched.values()) await keep(one)
+    setSaid(say('schedule.pasted', { count: writes.length }))
+  }
+
+  const choose = (step: AnyStep, slot: string, choice: string): void => {
+    setChosen((before) => ({ ...before, [step.id]: { ...before[step.id], [slot]: choice } }))
+    // What waits was typed under another set-up.
+    const kept = Object.entries(latest.current).filter(([key]) => !key.startsWith(`${step.id}:`))
+    latest.current = Object.fromEntries(kept)
+    setDrafts(latest.current)
+  }
+
+  return { drafts, setUp, said, setSaid, write, keep, press, paste, choose, judged, toolOf }
+}
+
+function trapOf(facts: Facts, evaluation: Evaluation, one: StepEvaluation, draft: Draft): Finding | null {
+  const slots = Object.fromEntries(Object.entries(draft.choices).map(([id, choice]) => [id, { choice }]))
+  return trapIn(facts, evaluation, one, { slots })
+}

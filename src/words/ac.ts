@@ -1,0 +1,5 @@
+import { ac } from './en/ac'
+import { acSays } from './en/acSays'
+import { addWords } from './say'
+
+addWords({ ...ac, ...acSays })

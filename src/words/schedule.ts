@@ -1,0 +1,4 @@
+import { schedule } from './en/schedule'
+import { addWords } from './say'
+
+addWords(schedule)
