@@ -16,6 +16,7 @@ import { steps } from '@/core/steps'
 import { mainSlot } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, stepShort } from '@/words/say'
+import { plantTables, supplyParticulars } from './plantTables'
 import { type Cell, judgementOf, left, stepTable, type Table } from './stepTable'
 
 export type { Cell, Table } from './stepTable'
@@ -63,12 +64,14 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
   const zone = facts.job.timeZone
   let sums: WorkingSection[] | null = null
   return {
-    title: say('certificate.title'),
+    title: titleOf(evaluation),
     issue,
     particulars: particulars(facts, evaluation),
-    tables: [...steps.map((step) => stepTable(step, evaluation, facts)), snagTable(evaluation, facts)].filter(
-      (table) => table !== null,
-    ),
+    tables: [
+      ...plantTables(evaluation),
+      ...steps.map((step) => stepTable(step, evaluation, facts)),
+      snagTable(evaluation, facts),
+    ].filter((table) => table !== null),
     remarks: remarks(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
     get working() {
@@ -112,20 +115,14 @@ function workingOf(facts: Facts, evaluation: Evaluation): WorkingSection[] {
 
 function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
   const strings = partsOfKind(evaluation.parts, 'string')
-  const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
-  const types = [...new Set(strings.map((one) => `${one.data.moduleType.make} ${one.data.moduleType.name}`))]
-  const arrays = partsOfKind(evaluation.parts, 'array').map((one) =>
-    say('certificate.array', { tag: one.data.tag, tilt: one.data.tilt_deg, azimuth: one.data.azimuth_deg }),
-  )
   const times = evaluation.steps.flatMap((one) => one.readings.map((reading) => reading.at))
   const zone = facts.job.timeZone
   return [
     [say('certificate.job'), `${facts.job.number} ${facts.job.name}`],
     [say('certificate.place'), facts.job.place || '–'],
     [say('certificate.company'), facts.job.company],
-    [say('certificate.power'), say('certificate.power-value', { kWp: peak_W / 1000, strings: strings.length })],
-    [say('certificate.modules'), types.join('; ') || '–'],
-    [say('certificate.arrays'), arrays.join('; ') || '–'],
+    ...(strings.length > 0 || !evaluation.plant.supply ? pvParticulars(evaluation) : []),
+    ...supplyParticulars(evaluation),
     [
       say('certificate.regime'),
       `${facts.regime.name}, ${say('certificate.version', { version: facts.regime.version })}`,
@@ -137,6 +134,28 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
       say('certificate.tested'),
       times.length > 0 ? `${instant(Math.min(...times), zone)} – ${instant(Math.max(...times), zone)}` : '–',
     ],
+  ]
+}
+
+/** By what the plant has: modules, earth and the AC side, or both. */
+function titleOf({ plant }: Evaluation): string {
+  const hasStrings = plant.ofKind('string').length > 0
+  const hasCircuits = plant.supply !== null || plant.ofKind('circuit').length > 0
+  return say(hasCircuits ? (hasStrings ? 'certificate.title-both' : 'certificate.title-ac') : 'certificate.title')
+}
+
+/** Power, modules and arrays of the side of the sun. */
+function pvParticulars(evaluation: Evaluation): [string, string][] {
+  const strings = partsOfKind(evaluation.parts, 'string')
+  const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
+  const types = [...new Set(strings.map((one) => `${one.data.moduleType.make} ${one.data.moduleType.name}`))]
+  const arrays = partsOfKind(evaluation.parts, 'array').map((one) =>
+    say('certificate.array', { tag: one.data.tag, tilt: one.data.tilt_deg, azimuth: one.data.azimuth_deg }),
+  )
+  return [
+    [say('certificate.power'), say('certificate.power-value', { kWp: peak_W / 1000, strings: strings.length })],
+    [say('certificate.modules'), types.join('; ') || '–'],
+    [say('certificate.arrays'), arrays.join('; ') || '–'],
   ]
 }
 

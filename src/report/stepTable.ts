@@ -11,7 +11,14 @@ import { readingText, valueText } from '@/words/reading'
 import { figure, say, sayCode } from '@/words/say'
 
 export type Cell = { text: string; align: 'left' | 'right'; verdict?: Verdict }
-export type Table = { id: string; title: string; columns: { label: string; align: 'left' | 'right' }[]; rows: Cell[][] }
+export type Table = {
+  id: string
+  title: string
+  /** What holds for every row and is said once. */
+  note?: string
+  columns: { label: string; align: 'left' | 'right' }[]
+  rows: Cell[][]
+}
 
 /** A cell of words. */
 export const left = (text: string): Cell => ({ text, align: 'left' })
@@ -28,10 +35,15 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
   const title = `${step.order} ${sayCode('step', `${step.id}.short`)}`
   // A list of checks of one place is printed line by line; of many parts, a row each.
   if (isChecks(step) && !second) return checksTable(only, title, facts)
-  const columns = columnsOf(step, own, facts)
+  const shared = sharedSetUp(step, own)
+  const columns = columnsOf(step, own, facts, shared)
+  const note = shared.map((slot) =>
+    setUpWords(slot, own.find((one) => one.counting)!.counting!.entry.body.slots[slot.id], facts),
+  )
   return {
     id: step.id,
     title,
+    ...(note.length > 0 ? { note: say('certificate.all-rows', { what: note.join('; ') }) } : {}),
     columns: columns.map(({ label, align }) => ({ label, align })),
     rows: own.map((one) => columns.map((column) => column.cell(one))),
   }
@@ -40,7 +52,7 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
 type Column = { label: string; align: 'left' | 'right'; cell(one: StepEvaluation): Cell }
 
 /** The columns that a test has something to say in: expected, limits, referral, light and set-up only where there are any. */
-function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts): Column[] {
+function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, shared: readonly Slot[]): Column[] {
   const slots = step.slots as readonly Slot[]
   const unit = judgementOf(own.find((one) => judgementOf(one)?.rule))?.rule?.unit
   const decimals = unit ? (DECIMALS[unit] ?? 1) : 1
@@ -72,7 +84,8 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts):
     add('W/m²', 'right', (one) => weatherText(one, (weather) => figure(weather.irradiance_Wm2, 0)))
     add(say('certificate.cell'), 'right', (one) => weatherText(one, (weather) => figure(weather.cell.value_C, 1)))
   }
-  if (slots.length > 1 && !isChecks(step)) add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts))
+  if (slots.length > 1 && !isChecks(step) && own.some((one) => setUpText(one, facts, shared)))
+    add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts, shared))
   columns.push({
     label: say('certificate.verdict'),
     align: 'left',
@@ -106,16 +119,37 @@ function weatherText(one: StepEvaluation, text: (weather: Weather) => string): s
   return weather ? text(weather) : null
 }
 
+/** Set-up answers in which all readings of a test agree: they are said once for the table. */
+function sharedSetUp(step: AnyStep, own: readonly StepEvaluation[]): Slot[] {
+  const bodies = own.flatMap((one) => (one.counting ? [one.counting.entry.body] : []))
+  if (bodies.length < 2) return []
+  const main = mainSlot(step)
+  return (step.slots as readonly Slot[]).filter((slot) => {
+    const first = bodies[0]!.slots[slot.id]
+    if (slot === main || slot.kind !== 'choice' || slot.options === CHECK_OPTIONS || !first || !('choice' in first))
+      return false
+    return bodies.every((body) => {
+      const value = body.slots[slot.id]
+      return value && 'choice' in value && value.choice === first.choice
+    })
+  })
+}
+
+const setUpWords = (slot: Slot, value: SlotValue | undefined, facts: Facts): string =>
+  `${sayCode('slot', slot.id)}: ${answerText(slot, value, facts)}`
+
 /** How a reading was taken: every answer besides its main figure, with the words beside it. */
-function setUpText(one: StepEvaluation, facts: Facts): string | null {
+function setUpText(one: StepEvaluation, facts: Facts, shared: readonly Slot[]): string | null {
   const body = one.counting?.entry.body
   if (!body) return null
   const main = mainSlot(one.step)
-  const rest = (one.step.slots as readonly Slot[]).filter((slot) => slot !== main && slot.id in body.slots)
+  const rest = (one.step.slots as readonly Slot[]).filter(
+    (slot) => slot !== main && !shared.includes(slot) && slot.id in body.slots,
+  )
   const checks = rest.filter((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
   const words = rest
     .filter((slot) => !checks.includes(slot))
-    .map((slot) => `${sayCode('slot', slot.id)}: ${answerText(slot, body.slots[slot.id], facts)}`)
+    .map((slot) => setUpWords(slot, body.slots[slot.id], facts))
   const bad = checks.filter((slot) => !isSound(body.slots[slot.id]))
   return [...words, ...bad.map((slot) => lineText(slot, body.slots[slot.id]))].join('; ') || null
 }

@@ -9,6 +9,8 @@ const screens = [
   { name: 'Run, to be read', path: `/job#${demo.job.open}/run`, says: 'Run sheet' },
   { name: 'Run, outside', path: `/job#${demo.job.mill}/run/pv-isc/STRING17`, says: 'Read current, string 17' },
   { name: 'Plant', path: `/job#${demo.job.open}/plant`, says: 'Add strings' },
+  { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Null the test leads' },
+  { name: 'Schedule', path: `/job#${demo.job.workshop}/schedule`, says: 'Schedule of test results' },
   { name: 'Record', path: `/job#${demo.job.sealed}/record`, says: 'Before you can seal' },
   { name: 'Office, regimes', path: '/office#regimes', says: 'Copy and change' },
   { name: 'Office, instruments', path: '/office#kit', says: 'Add an instrument' },

@@ -126,6 +126,7 @@ function tableOf(table: Table): Content[] {
   )
   const drawn: Content[] = [
     { text: table.title, style: 'section' },
+    ...(table.note ? [{ text: table.note, fontSize: 8, color: GREY, margin: [0, 0, 0, 2] } as Content] : []),
     {
       table: { headerRows: 1, keepWithHeaderRows: 1, dontBreakRows: true, widths, body: [head, ...body] },
       layout: ruled as never,

@@ -13,6 +13,7 @@ function CertificateTable({ table }: { table: Table }) {
   return (
     <>
       <h3>{table.title}</h3>
+      {table.note && <p className="small quiet">{table.note}</p>}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a wide table is scrolled by keyboard */}
       <section className="scroll" tabIndex={0} aria-label={table.title}>
         <table>

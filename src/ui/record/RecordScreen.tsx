@@ -2,7 +2,7 @@
 import '@/words/record'
 import { Button } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
-import type { Evaluation } from '@/core/evaluation/types'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
 import { say } from '@/words/say'
@@ -98,14 +98,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         </div>
         {certificate.tables.map((table) => (
           <div className="grp" key={table.id}>
-            <Mark
-              verdict={
-                evaluation.steps.filter((one) => one.step.id === table.id).every((one) => one.done)
-                  ? 'within'
-                  : 'not-yet'
-              }
-              size={20}
-            />
+            <TableMark own={evaluation.steps.filter((one) => one.step.id === table.id)} />
             <b>{table.title}</b>
             <i>{table.rows.length === 1 ? say('record.line') : say('record.lines', { count: table.rows.length })}</i>
           </div>
@@ -204,4 +197,10 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
       )}
     </div>
   )
+}
+
+/** Whether a test of the certificate is done on all its parts; a table of the plant has nothing to be done. */
+function TableMark({ own }: { own: readonly StepEvaluation[] }) {
+  if (own.length === 0) return <span style={{ width: 20 }} />
+  return <Mark verdict={own.every((one) => one.done) ? 'within' : 'not-yet'} size={20} />
 }

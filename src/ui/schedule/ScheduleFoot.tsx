@@ -24,7 +24,7 @@ export function ScheduleFoot({ here, rows, steps, drafts, judged, said, onBench,
   const all = rows.flatMap((row) => steps.flatMap((step) => row.byStep.get(step) ?? []))
   const verdict = worst(all.map((one) => one.verdict))
   const bad = all.find((one) => one.verdict === verdict && (verdict === 'outside' || verdict === 'close'))
-  const waiting = Object.keys(drafts).length
+  const waiting = all.filter((one) => drafts[one.key] && !judged(one, drafts[one.key]!).whole).length
   const now = here && saying(here.one, drafts[here.one.key], judged)
   return (
     <div className="gridfoot" role="status" data-testid="schedule-foot">

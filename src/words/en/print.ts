@@ -1,9 +1,14 @@
 /** Words of the certificate. */
 export const print = {
   'certificate.title': 'PV test record',
+  'certificate.title-ac': 'Electrical test record',
+  'certificate.title-both': 'PV and electrical test record',
   'certificate.job': 'Job',
   'certificate.place': 'Place',
   'certificate.company': 'Tested by',
+  'certificate.declared': 'By the network',
+  'certificate.protective': 'PE, mm²',
+  'certificate.all-rows': 'All rows: {what}',
   'certificate.power': 'Rated power',
   'certificate.power-value': '{kWp:2} kWp in {strings} strings',
   'certificate.modules': 'Modules',

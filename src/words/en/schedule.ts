@@ -9,7 +9,7 @@ export const schedule = {
     'Arrows, Enter and Tab move; a block can be pasted from a spreadsheet. A test is kept once all its cells are there.',
   'schedule.not-asked': 'not asked here',
   'schedule.on-bench': 'On the bench',
-  'schedule.waiting': '{count} tests wait for their other cells',
+  'schedule.waiting': 'waiting for other cells: {count}',
   'schedule.goes-on': 'Go on: the other cells of this test are wanted.',
   'schedule.pasted': '{count} cells taken.',
   'schedule.block-refused': 'Row {row}, {column}: “{text}” does not belong there. Nothing of the block was taken.',
