@@ -25,6 +25,7 @@ import type { Facts } from './record/facts'
 import { correctedTime, inOrder } from './record/order'
 import { signatureStates } from './record/signature'
 import { steps } from './steps'
+import type { Picture } from './steps/picture'
 import type { AnyStep, Cause, StepContext } from './steps/step'
 import type { Finding } from './verdict/verdict'
 import { worst } from './verdict/verdict'
@@ -249,6 +250,16 @@ export function causes(facts: Facts, evaluation: Evaluation, one: StepEvaluation
   const found = one.step.causes(context, counting.entry.body, counting.judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found
+}
+
+/** The picture that a step wants beside its working, null where it wants none. */
+export function pictureOf(
+  facts: Facts,
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  reading: Pick<Body<'reading'>, 'slots'>,
+): Picture | null {
+  return one.step.picture?.(contextIn(evaluation, one, facts), reading) ?? null
 }
 
 /** What is wrong with the set-up of a reading that is being taken, before its figures are read; null where nothing is. */

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { electrodeLimit_ohm, judgeElectrode, meanAndSpread } from './electrode'
 import { probePlaces, readOverTrue, TRUE_SHARE } from './fallOfPotential'
-import { planOfRods, rodResistance_ohm, rodsInLine_ohm, rodsNeeded, tooGood, wennerResistivity_ohm_m } from './rods'
+import {
+  planOfRods,
+  rodResistance_ohm,
+  rodsInLine_ohm,
+  rodsNeeded,
+  soilFrom,
+  tooGood,
+  wennerResistivity_ohm_m,
+} from './rods'
 
 const rod = { resistivity_ohm_m: 100, length_m: 3, diameter_m: 0.016 }
 
@@ -79,6 +87,11 @@ describe('rods', () => {
   it('refuses what is no rod or beyond the table', () => {
     expect(() => rodResistance_ohm({ ...rod, diameter_m: 30 })).toThrow('longer than thick')
     expect(() => rodsInLine_ohm(rod, 11, 3)).toThrow('1 to 10')
+  })
+
+  it('tells the soil from what rods in it read', () => {
+    const size = { length_m: 3, diameter_m: 0.016 }
+    for (const count of [1, 2, 5]) expect(soilFrom(size, count, 3, rodsInLine_ohm(rod, count, 3))).toBeCloseTo(100, 9)
   })
 
   it('reads resistivity from four spikes', () => {

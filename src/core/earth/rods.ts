@@ -37,6 +37,20 @@ export function rodsNeeded(rod: Rod, spacing_m: number, target_ohm: number): num
   return null
 }
 
+/**
+ * Resistivity of the soil in which so many rods in line read so much, ohm m: the formula of rods in line, turned round.
+ * @example soilFrom({ length_m: 3, diameter_m: 0.016 }, 1, 3, 33.493) // 100
+ */
+export function soilFrom(
+  size: Omit<Rod, 'resistivity_ohm_m'>,
+  count: number,
+  spacing_m: number,
+  read_ohm: number,
+): number {
+  // Every resistance grows with the soil's, so one ohm metre tells them all.
+  return read_ohm / rodsInLine_ohm({ ...size, resistivity_ohm_m: 1 }, count, spacing_m)
+}
+
 /** What each further rod would bring: the resistance with 1, 2, ... rods. */
 export const planOfRods = (rod: Rod, spacing_m: number): { count: number; combined_ohm: number }[] =>
   Array.from({ length: MOST_RODS }, (_, k) => ({ count: k + 1, combined_ohm: rodsInLine_ohm(rod, k + 1, spacing_m) }))

@@ -9,7 +9,7 @@ import type { Figures } from '../verdict/verdict'
 import type { Body } from './entry'
 
 export type Refusal = { state: 'refused'; code: string; slot: string | null; figures: Figures }
-export type Doubt = { state: 'ask'; code: 'ten-times' | 'a-tenth' | 'far-off'; slot: string; figures: Figures }
+export type Doubt = { state: 'ask'; code: string; slot: string; figures: Figures }
 export type ReadingCheck = { state: 'fine' } | Refusal | Doubt
 
 /** Ratios to the expected value [D, house rule 6]: between `slip` limits the decimal point has probably slipped. */
@@ -41,6 +41,7 @@ export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Bo
     if (!('value' in value)) return refuse('number-wanted', id)
     if (value.unit !== slot.unit) return refuse('unit-of-slot', id, { unit: slot.unit, given: value.unit })
     if (value.value < 0) return refuse(`negative-${slot.measures}`, id, { value: value.value, unit: slot.unit })
+    if (slot.measures === 'rcd-time' && value.value === 0) return refuse('no-time', id)
   }
   if (Object.keys(body.slots).length === 0) return refuse('empty', null)
   if (body.conditions) {
@@ -50,6 +51,9 @@ export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Bo
       return refuse(code, null, { irradiance: irradiance.read.value, temperature: cell.read.value })
     }
   }
+  const doubt = step.doubt?.(body)
+  if (doubt && !body.confirmed.includes(doubt.code))
+    return { state: 'ask', ...doubt, figures: { tag: part.data.tag, ...doubt.figures } }
   return compareWithExpected(step, part, regime, body)
 }
 

@@ -313,6 +313,28 @@ describe('the trips of a device', () => {
     expect(found).toMatchObject({ verdict, code })
   })
 
+  it('cannot take no time, and are asked about where they stand in each other’s places', () => {
+    const step = stepById('rcd-trips')!
+    const on = { id: 'a', data: exampleRcd, revision: '', retired: false }
+    const check = (slots: Record<string, SlotValue>, confirmed: string[] = []) => {
+      const body = {
+        kind: 'reading',
+        v: 1,
+        slots,
+        conditions: null,
+        how: 'typed',
+        instrument: null,
+        place: null,
+      } as const
+      return checkReading(step, on, classic, { ...body, plantRevision: '', confirmed, note: null })
+    }
+    expect(check({ 'once-0': ms(0) })).toMatchObject({ state: 'refused', code: 'no-time', slot: 'once-0' })
+    const swapped = { 'once-0': ms(12.6), 'five-0': ms(34.9) }
+    expect(check(swapped)).toMatchObject({ state: 'ask', code: 'slower-at-five', slot: 'five-0' })
+    expect(check(swapped, ['slower-at-five']).state).toBe('fine')
+    expect(check({ 'once-0': ms(34.9), 'five-0': ms(12.6) }).state).toBe('fine')
+  })
+
   it('tell whether the device above waits', () => {
     const site = new Installation({ rcd: { delay: 'selective', rated_mA: 100 } })
     const lower = site.build.part({ ...exampleRcd, tag: 'RCD2', upstreamId: site.rcd })
@@ -356,8 +378,13 @@ describe('an electrode', () => {
     const id = site.build.part(exampleElectrode)
     const slots = { ...base, ...three(16.1, 15.5, 16.1), 'spike-distance': read(40, 'm', 0) }
     const { evaluation, one } = site.take('electrode', id, slots).says('electrode', id)
-    const [places] = working(site.facts, evaluation, one, one.counting!.entry.body)
-    expect(places).toMatchObject({ code: 'electrode.places-sixty-two', result: { value: 24.8 } })
+    const all = working(site.facts, evaluation, one, one.counting!.entry.body)
+    expect(all[0]).toMatchObject({ code: 'electrode.places-sixty-two', result: { value: 24.8 } })
+    // One rod of 3 m reads 15.9 ohm: the soil has 47 ohm m, and a second rod brings it to 9.2 (BS 7430, from memory).
+    const further = all.filter((line) => line.code === 'electrode.further-rods')
+    expect(further).toHaveLength(2)
+    expect(further[0]).toMatchObject({ figures: { count: 2, soil: expect.closeTo(47.47, 1) } })
+    expect(further[0]!.result!.value).toBeCloseTo(9.21, 1)
   })
 })
 

@@ -5,6 +5,7 @@
  */
 import { type ElectrodeFinding, type ElectrodeJudged, judgeElectrode } from '../earth/electrode'
 import { probePlaces } from '../earth/fallOfPotential'
+import { MOST_RODS, rodsInLine_ohm, soilFrom } from '../earth/rods'
 import { readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
 import type { WorkingLine } from '../verdict/working'
@@ -67,6 +68,31 @@ function judged(context: StepContext<'electrode'>, reading: Pick<Body<'reading'>
   })
 }
 
+/** What further rods would bring in this soil, from what the ones there are read. */
+function planLines({ part }: StepContext<'electrode'>, mean_ohm: number): WorkingLine[] {
+  const { rods, length_m, diameter_mm, spacing_m } = part.data
+  if (rods === null || length_m === null || diameter_mm === null || rods >= MOST_RODS || mean_ohm <= 0) return []
+  const size = { length_m, diameter_m: diameter_mm / 1000 }
+  const spacing = spacing_m ?? length_m
+  const soil = soilFrom(size, rods, spacing, mean_ohm)
+  return [rods + 1, rods + 2].flatMap((count): WorkingLine[] =>
+    count > MOST_RODS
+      ? []
+      : [
+          {
+            code: 'electrode.further-rods',
+            figures: { count, spacing_m: spacing, soil },
+            result: {
+              value: rodsInLine_ohm({ ...size, resistivity_ohm_m: soil }, count, spacing),
+              unit: 'ohm',
+              decimals: 1,
+            },
+            source: 'bs7430-rods',
+          },
+        ],
+  )
+}
+
 /** RA as a reading of this electrode comes to, ohm; null without one. */
 export const electrodeResistance = (
   context: StepContext<'electrode'>,
@@ -77,6 +103,9 @@ const trapOf: NonNullable<Step<'electrode'>['trap']> = (context, reading) =>
   choiceIn(reading, 'electrode-lead') === 'still-connected'
     ? { code: 'electrode.still-connected', figures: { tag: context.part.data.tag } }
     : null
+
+/** Where nobody measured the way, the places are drawn on one of this length, m [D]. */
+const USUAL_WAY_m = 30
 
 /** What is said first where several things are to be said. */
 const order: readonly ElectrodeFinding[] = [
@@ -183,7 +212,23 @@ export const electrode: Step<'electrode'> = {
           decides: true,
         })
     }
-    return lines
+    return found ? [...lines, ...planLines(context, found.mean_ohm)] : lines
+  },
+  picture(context, reading) {
+    const { limits, schools } = context.regime
+    const distance = numberIn(reading, 'spike-distance')?.value ?? null
+    const way = distance ?? USUAL_WAY_m
+    const found = judged(context, reading)
+    return {
+      kind: 'spikes',
+      distance_m: distance,
+      places: probePlaces(schools['earth.probe'], way).map((at, k) => ({
+        share: at / way,
+        read_ohm: numberIn(reading, probeSlots[k]!.id)?.value ?? null,
+      })),
+      mean_ohm: found?.mean_ohm ?? null,
+      spread_pct: limits['earth.spread'].value,
+    }
   },
   causes(context, _, judgement) {
     if (judgement.verdict === 'within') return []

@@ -4,8 +4,8 @@
  */
 import { readValueOf } from '../quantity/readValue'
 import { discriminateByRule, discriminationByBands } from '../rcd/discrimination'
-import { judgeRcd, judgeTrip, type RcdJudged, type Trip } from '../rcd/judgeRcd'
-import { ADDITIONAL_PROTECTION_mA, type Multiple, type Rcd, tripBand } from '../rcd/limits'
+import { askedTrips, judgeRcd, judgeTrip, type RcdJudged, type Trip } from '../rcd/judgeRcd'
+import { ADDITIONAL_PROTECTION_mA, halfSchools, type Multiple, type Rcd, tripBand } from '../rcd/limits'
 import type { PartData, RcdData } from '../plant/part'
 import type { Body } from '../record/entry'
 import type { Regime } from '../regime/regime'
@@ -148,6 +148,19 @@ export const rcdTrips: Step<'rcd'> = {
     })
     return saying({ ...judged, finding: said }, said.code, {}, found.verdict)
   },
+  doubt(reading) {
+    // Five times the current cannot take longer than once: the times stand in each other's places.
+    const slower = (['0', '180'] as const).find((angle) => {
+      const [once, five] = [numberIn(reading, `once-${angle}`), numberIn(reading, `five-${angle}`)]
+      return once && five && once.bound === 'exact' && five.value > once.value
+    })
+    if (!slower) return null
+    const figures = {
+      once: numberIn(reading, `once-${slower}`)!.text,
+      five: numberIn(reading, `five-${slower}`)!.text,
+    }
+    return { code: 'slower-at-five', slot: `five-${slower}`, figures }
+  },
   working(context, reading) {
     const rcd = deviceOf(context.part.data)
     const lines: WorkingLine[] = tripsIn(reading).map(({ trip, slot }) => {
@@ -170,6 +183,27 @@ export const rcdTrips: Step<'rcd'> = {
         source: 'bs7671-electrode',
       })
     return [...lines, ...discriminationLines(context)]
+  },
+  picture(context, reading) {
+    const rcd = deviceOf(context.part.data)
+    const rules = rulesOf(context)
+    const asked = [...new Set(askedTrips(rcd, rules.sequence).map((one) => one.multiple))]
+    const trips = tripsIn(reading).flatMap(({ trip }) => (trip.kind === 'time' ? [trip] : []))
+    return {
+      kind: 'times',
+      limits: asked.map((multiple) =>
+        multiple === 0.5
+          ? { multiple, least_ms: halfSchools[rules.half], most_ms: null }
+          : { multiple, ...tripBand(rcd, multiple) },
+      ),
+      trips: trips.map((trip) => ({
+        multiple: trip.multiple,
+        angle_deg: trip.angle_deg ?? 0,
+        time_ms: trip.time.value_ms,
+        isBound: trip.time.bound !== 'exact',
+        verdict: judgeTrip(rcd, trip, rules).verdict,
+      })),
+    }
   },
   causes(context, _, judgement) {
     if (judgement.verdict !== 'outside') return []

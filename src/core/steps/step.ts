@@ -6,6 +6,7 @@ import type { Part, PartData, PartKind } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import type { ModelCache } from '../pv/stringModel'
 import type { Unit } from '../quantity/unit'
+import type { Picture } from './picture'
 import type { Body, Conditions } from '../record/entry'
 import type { Instrument, Measurable } from '../record/instrument'
 import type { LimitId, Regime } from '../regime/regime'
@@ -154,6 +155,10 @@ export type Step<Kind extends PartKind = PartKind> = {
     context: StepContext<Kind>,
     reading: Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument'>,
   ): WorkingLine[]
+  /** What looks like a mistake of typing: asked about, and kept once it is confirmed. */
+  doubt?(reading: Pick<Body<'reading'>, 'slots'>): { code: string; slot: string; figures: Figures } | null
+  /** A picture of its own beside the working, as data. */
+  picture?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): Picture
   /** Other parts that one reading speaks for as well: it is kept on each of them. */
   sharedWith?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): readonly Part[]
   causes?(context: StepContext<Kind>, reading: Body<'reading'>, judgement: Judgement): Cause[]

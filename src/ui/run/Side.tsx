@@ -1,6 +1,6 @@
 'use client'
-import { type ReactNode, useState } from 'react'
-import { causes, working } from '@/core/evaluate'
+import { lazy, type ReactNode, Suspense, useState } from 'react'
+import { causes, pictureOf, working } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
@@ -10,6 +10,9 @@ import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
 import { clockTime } from '../shell/time'
 import { Working } from '../working/Working'
+
+// A picture comes with the first step that wants one.
+const StepPicture = lazy(() => import('../picture/StepPicture').then((module) => ({ default: module.StepPicture })))
 
 type Props = {
   facts: Facts
@@ -66,12 +69,18 @@ export function Side(props: Props & { tabs?: boolean }) {
 
 function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
   const reading = body ?? one.counting?.entry.body ?? { slots: {}, conditions, instrument: null }
+  const picture = pictureOf(facts, evaluation, one, reading)
   return (
     <section className="note" aria-labelledby="side-working">
       <h2 id="side-working">
         {say('side.working')} <span>{one.step.order}</span>
       </h2>
       <Working lines={working(facts, evaluation, one, reading)} />
+      {picture && (
+        <Suspense>
+          <StepPicture picture={picture} />
+        </Suspense>
+      )}
     </section>
   )
 }

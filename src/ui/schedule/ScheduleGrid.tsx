@@ -91,6 +91,8 @@ export function ScheduleGrid(props: Props) {
     input?.select()
   }, [at])
 
+  const draftHere = here && drafts[here.one.key]
+  const asked = here && draftHere ? schedule.judged(here.one, draftHere).ask : undefined
   const open = useCallback((row: number, column: number) => setAt({ row, column }), [])
   return (
     <section aria-label={title}>
@@ -148,6 +150,16 @@ export function ScheduleGrid(props: Props) {
         said={schedule.said}
         onBench={onBench}
       >
+        {asked && here && (
+          <Button
+            className="small"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => void schedule.confirm(here.one, asked)}
+            data-testid="schedule-confirm"
+          >
+            {say('ask.keep')}
+          </Button>
+        )}
         {here && canWrite && here.column.slot.measures && (
           <Button
             className="small"

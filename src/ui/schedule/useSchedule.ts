@@ -15,7 +15,13 @@ import { readBlock } from './paste'
 
 export type Drafts = Readonly<Record<string, Draft>>
 /** What a draft comes to: its judgement, or why it cannot be kept. */
-export type Judged = { judgement: Judgement | null; said: string | null; whole: boolean }
+export type Judged = {
+  judgement: Judgement | null
+  said: string | null
+  whole: boolean
+  /** What must be confirmed before it is kept. */
+  ask?: string
+}
 
 /** The first sound answer of everything that is set up once. */
 function usualSetUp(steps: readonly AnyStep[], rows: readonly Row[], facts: Facts): SetUp {
@@ -71,7 +77,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   /** A text in a cell; empty takes back what was typed there. */
   const write = (one: StepEvaluation, slot: Slot, typed: string): void => {
     const before = latest.current[one.key] ?? blank(one)
-    const next: Draft = { ...before, how: 'typed', started: true }
+    const next: Draft = { ...before, how: 'typed', started: true, confirmed: [] }
     if (slot.kind === 'number') next.texts = { ...before.texts, [slot.id]: typed }
     else {
       const choice = optionMeant(slot, typed, facts)
@@ -97,6 +103,10 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
       return { judgement: null, said: sayCode('refused', state.check.code, state.check.figures), whole: false }
     if (!state.body) return { judgement: null, said: null, whole: false }
     const whole = state.open.length === 0
+    if (whole && state.check?.state === 'ask') {
+      const { code, figures } = state.check
+      return { judgement: null, said: sayCode('ask', code, figures), whole: false, ask: code }
+    }
     return { judgement: judgeDraft(facts, evaluation, one, state.body), said: null, whole }
   }
 
@@ -107,6 +117,13 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     const { body } = readDraft(draft, one, facts, null)
     put(one, null)
     if (body && !(await store.add(body, { partId: one.part.id, step: one.step.id }))) put(one, draft)
+  }
+
+  /** It is so: what was asked about is kept as it stands. */
+  const confirm = (one: StepEvaluation, code: string): Promise<void> => {
+    const draft = latest.current[one.key]
+    if (draft) put(one, { ...draft, confirmed: [...draft.confirmed, code] })
+    return keep(one)
   }
 
   /** Presses the simulated instrument for a cell; what it shows stands there as if it had been typed. */
@@ -164,7 +181,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     setDrafts(latest.current)
   }
 
-  return { drafts, setUp, said, setSaid, write, keep, press, paste, choose, judged, toolOf }
+  return { drafts, setUp, said, setSaid, write, keep, confirm, press, paste, choose, judged, toolOf }
 }
 
 function trapOf(facts: Facts, evaluation: Evaluation, one: StepEvaluation, draft: Draft): Finding | null {

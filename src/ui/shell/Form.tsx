@@ -17,10 +17,11 @@ export function Form({
   // A dialog first puts the focus on its own way out; the first field is where one wants to type.
   useEffect(() => {
     if (!focused) return
-    const timer = setTimeout(
-      () => form.current?.querySelector<HTMLElement>('input, select, textarea')?.focus(),
-      FOCUS_AFTER_ms,
-    )
+    const timer = setTimeout(() => {
+      // Whoever types in it already goes on where they are.
+      if (form.current?.contains(document.activeElement)) return
+      form.current?.querySelector<HTMLElement>('input, select, textarea')?.focus()
+    }, FOCUS_AFTER_ms)
     return () => clearTimeout(timer)
   }, [focused])
   return (

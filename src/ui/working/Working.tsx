@@ -15,10 +15,10 @@ export function Working({ lines }: { lines: readonly WorkingLine[] }) {
   return (
     <>
       <dl className="calc">
-        {lines.map((line) => {
+        {lines.map((line, k) => {
           const own = line.decides ? 'decides' : ''
           return (
-            <div key={line.code} style={{ display: 'contents' }}>
+            <div key={`${k} ${line.code}`} style={{ display: 'contents' }}>
               <dt className={own}>{sayCode('working', line.code, line.figures)}</dt>
               <dd className={own}>
                 {line.result

@@ -91,6 +91,16 @@ export const ac = {
   'choice.high-current': 'High current',
   'choice.calculated': 'Ze + (R1+R2)',
 
+  'picture.times': 'Time against current: {trips} trips, limits as lines',
+  'picture.spikes': 'Electrode, potential spike in {places} places, current spike',
+  'picture.wait': 'no trip',
+  'picture.half-wave-0': '0°',
+  'picture.half-wave-180': '180°',
+  'picture.electrode': 'electrode',
+  'picture.current-spike': 'current spike',
+  'picture.away': '{distance:0} m',
+  'picture.mean': 'mean {mean:1} Ω, ±{spread:1} %',
+
   'gate.proved-dead': 'Proved dead and locked off',
   'gate.electrode-back': 'Electrode’s conductor back',
   'gate.earth-back': 'Earthing conductor back',

@@ -129,6 +129,7 @@ export const acSays = {
   'working.electrode.spread-range': '(highest − lowest) ÷ mean, at most {allowed_pct:0} %',
   'working.electrode.spread-deviation': '1.2 × greatest deviation ÷ mean, at most {allowed_pct:0} %',
   'working.electrode.limit': '{touch_V:0} V ÷ {rated_mA:0} mA',
+  'working.electrode.further-rods': '{count} rods, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
   'working.ze.limit-declared': 'Declared by the network, {arrangement}',
   'working.ze.limit-typical': 'Typical of {arrangement}, nothing declared',
   'working.ze.limit-tt': 'In TT: touch voltage ÷ the highest IΔn',
@@ -183,6 +184,9 @@ export const acSays = {
   'next.loads-off-repeat': 'Disconnect all circuits, trip it alone',
   'next.see-which-tripped': 'See which device opened',
   'next.replace-rcd': 'Replace it if it does so alone',
+
+  'ask.slower-at-five':
+    '{five} ms at five times the current is longer than {once} ms at once. Are they the right way round?',
 
   'rating.ac.insulation': 'Least insulation of a circuit',
   'rating.earth.ra': 'Highest RA for its RCD',

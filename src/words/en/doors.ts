@@ -10,6 +10,7 @@ export const doors = {
   'refused.choice-unknown': 'Choose one of the answers that the step offers.',
   'refused.number-wanted': 'This slot takes a figure.',
   'refused.unit-of-slot': 'This slot takes {unit:unit}; {given:unit} was sent.',
+  'refused.no-time': 'No device opens in 0 ms: it was open already, or nothing was connected.',
   'refused.slot-not-here': 'This is not asked of {tag}: look at its phases and at the regime.',
   'refused.negative-dc-voltage':
     'A negative voltage means crossed leads or a reversed string. Record it under polarity, then read the voltage.',
