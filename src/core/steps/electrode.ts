@@ -60,7 +60,7 @@ function judged(context: StepContext<'electrode'>, reading: Pick<Body<'reading'>
     readings_ohm,
     leads_ohm: isLoop ? (numberIn(reading, 're-lead')?.value ?? 0) : 0,
     method: isLoop ? 'loop' : 'three-lead',
-    ratedResidualCurrents_mA: ratedOf(context.plant.ofKind('rcd')),
+    ratedResidualCurrents_mA: [...new Set(ratedOf(context.plant.ofKind('rcd')))],
     spreadSchool: schools['earth.spread-rule'],
     touch_V: limits['earth.touch-voltage'].value,
     spread_pct: limits['earth.spread'].value,

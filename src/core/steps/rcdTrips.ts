@@ -9,7 +9,7 @@ import { ADDITIONAL_PROTECTION_mA, halfSchools, type Multiple, type Rcd, tripBan
 import type { PartData, RcdData } from '../plant/part'
 import type { Body } from '../record/entry'
 import type { Regime } from '../regime/regime'
-import type { Verdict } from '../verdict/verdict'
+import type { Figures, Verdict } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
 import { judgeMeasured, liveGates, notYet, numberSlot, saying } from './acShared'
 import { plain } from './checks'
@@ -63,6 +63,13 @@ const rulesOf = ({ regime }: Context) => ({
 /** The trip that the sentence is about: the worst, and of those alike the first. */
 function worstTrip(judged: RcdJudged, verdict: Verdict) {
   return judged.findings.find((one) => one.trip !== null && one.verdict === verdict) ?? null
+}
+
+/** The line of the working that a trip is told in: a ramp, a wait, a band, or a longest time. */
+function lineOf(trip: Trip, figures: Figures): string {
+  if (trip.kind === 'ramp') return 'rcd.ramp'
+  if (trip.multiple === 0.5) return 'rcd.half'
+  return 'least_ms' in figures ? 'rcd.time' : 'rcd.time-most'
 }
 
 /** RA times the rated current, V: null where no electrode was read. */
@@ -167,8 +174,8 @@ export const rcdTrips: Step<'rcd'> = {
       const one = judgeTrip(rcd, trip, rulesOf(context))
       const value = trip.kind === 'time' ? trip.time.value_ms : trip.current_mA
       return {
-        code: trip.kind === 'ramp' ? 'rcd.ramp' : trip.multiple === 0.5 ? 'rcd.half' : 'rcd.time',
-        figures: { at: slot, least_ms: '–', ...one.figures },
+        code: lineOf(trip, one.figures),
+        figures: { at: slot, ...one.figures },
         result: { value, unit: trip.kind === 'time' ? 'ms' : 'mA', decimals: 1 },
         source: 'iec-61008',
         decides: true,

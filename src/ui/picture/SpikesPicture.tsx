@@ -2,7 +2,7 @@ import type { SpikesPicture as Data } from '@/core/steps/picture'
 import { figure, say } from '@/words/say'
 
 const WIDE = 344
-const HIGH = 176
+const HIGH = 192
 const FROM = 24
 const TO = WIDE - 30
 const GROUND = 118

@@ -41,7 +41,7 @@ export const ac = {
   'slot.electrode-lead': 'Electrode’s conductor',
   'slot.spike-distance': 'Current spike away',
   'slot.soil': 'Soil',
-  'slot.re-1': 'Spike in its place',
+  'slot.re-1': 'Spike in place',
   'slot.re-2': 'Spike nearer',
   'slot.re-3': 'Spike farther',
   'slot.re-loop': 'Line to electrode',

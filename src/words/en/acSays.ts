@@ -145,7 +145,8 @@ export const acSays = {
   'working.zs.limit-rcd': '{touch_V:0} V ÷ {rated_mA:0} mA',
   'working.zs.cold': 'Cold: {share_pct:0} % of it',
   'working.rcd.half': '{at:slot}: no trip within {wait_ms:0} ms',
-  'working.rcd.time': '{at:slot}: {least_ms} to {most_ms:0} ms',
+  'working.rcd.time': '{at:slot}: {least_ms:0} to {most_ms:0} ms',
+  'working.rcd.time-most': '{at:slot}: at most {most_ms:0} ms',
   'working.rcd.ramp': '{at:slot}: {least_mA:1} to {most_mA:1} mA',
   'working.rcd.touch-voltage': 'RA × {rated_mA:0} mA, at most {most_V:0} V',
   'working.rcd.discriminates':
