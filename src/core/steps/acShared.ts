@@ -18,17 +18,6 @@ export type AnyContext = Omit<StepContext, 'part'> & { part: Part }
 
 export const isThreePhase = (part: PartData): boolean => 'phases' in part && part.phases === 3
 
-export const leadSetSlot: ChoiceSlot = {
-  kind: 'choice',
-  id: 'lead-set',
-  measures: null,
-  options: [],
-  sound: [],
-  from: 'lead-sets',
-  sticky: true,
-  balloon: 1,
-}
-
 type Choice = Pick<ChoiceSlot, 'id' | 'options' | 'balloon'> & Partial<ChoiceSlot>
 /** A question with several sound answers, unless `sound` says otherwise. */
 export const choiceSlot = (slot: Choice): ChoiceSlot => ({

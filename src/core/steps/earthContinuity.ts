@@ -8,6 +8,7 @@ import { readingUncertainty } from '../quantity/uncertainty'
 import { type Band, judge } from '../verdict/judge'
 import type { WorkingLine } from '../verdict/working'
 import { plain } from './checks'
+import { leadSetSlot } from './leadSetSlot'
 import type { Step, StepContext } from './step'
 import { numberIn } from './stringReading'
 
@@ -28,19 +29,7 @@ export const earthContinuity: Step<'row'> = {
   appliesTo: 'row',
   station: 'modules',
   tag: 'live-in-daylight',
-  slots: [
-    { kind: 'number', id: 'resistance', measures: 'continuity', unit: 'ohm', balloon: 2 },
-    {
-      kind: 'choice',
-      id: 'lead-set',
-      measures: null,
-      options: [],
-      sound: [],
-      from: 'lead-sets',
-      sticky: true,
-      balloon: 1,
-    },
-  ],
+  slots: [{ kind: 'number', id: 'resistance', measures: 'continuity', unit: 'ohm', balloon: 2 }, leadSetSlot],
   nulled: true,
   needsConditions: false,
   counts: 'latest',

@@ -4,6 +4,7 @@
  */
 import { readValueOf } from '../quantity/readValue'
 import { plain } from './checks'
+import { leadSetSlot } from './leadSetSlot'
 import type { Slot, Step } from './step'
 import { choiceIn, numberIn } from './stringReading'
 import { exampleSite } from './worked'
@@ -12,16 +13,7 @@ import { exampleSite } from './worked'
 export const NULLED_ohm = 0.02
 
 const slots: readonly Slot[] = [
-  {
-    kind: 'choice',
-    id: 'lead-set',
-    measures: null,
-    options: [],
-    sound: [],
-    from: 'lead-sets',
-    sticky: true,
-    balloon: 1,
-  },
+  leadSetSlot,
   { kind: 'number', id: 'nulled', measures: 'continuity', unit: 'ohm', balloon: 1 },
 ]
 

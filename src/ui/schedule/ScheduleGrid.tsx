@@ -277,15 +277,31 @@ type RowProps = {
   judgedVerdict(one: StepEvaluation, draft: Draft): Verdict
 }
 
-/** A row is drawn anew only where something of its own has changed. */
+const isShut = (one: StepEvaluation): boolean => one.gates.some((gate) => !gate.met && gate.hard)
+
+/** Whether a row shows the same as before, though the job was evaluated anew. */
+function showsTheSame(before: Row, after: Row): boolean {
+  return [...after.byStep].every(([step, one]) => {
+    const other = before.byStep.get(step)
+    return (
+      other !== undefined &&
+      other.verdict === one.verdict &&
+      other.counting?.entry.id === one.counting?.entry.id &&
+      other.part.revision === one.part.revision &&
+      isShut(other) === isShut(one)
+    )
+  })
+}
+
+/** A row is drawn anew only where something of its own has changed; what waits in it is judged by the newest facts. */
 const GridRow = memo(DrawnRow, (before, after) => {
+  const waits = after.drafts.some((draft) => draft !== undefined)
   return (
-    before.row.part === after.row.part &&
-    before.evaluation === after.evaluation &&
     before.columns === after.columns &&
     before.canWrite === after.canWrite &&
     before.onColumn === after.onColumn &&
-    before.drafts.every((draft, k) => draft === after.drafts[k])
+    before.drafts.every((draft, k) => draft === after.drafts[k]) &&
+    (waits ? before.evaluation === after.evaluation : showsTheSame(before.row, after.row))
   )
 })
 
@@ -308,7 +324,7 @@ function DrawnRow(props: RowProps) {
         if (!one || !isAsked) return <td key={column.id} className="none" aria-label={say('schedule.not-asked')} />
         const draft = draftOf(one)
         const { text, from } = cellText(one, column.slot, draft)
-        const shut = one.gates.some((gate) => !gate.met && gate.hard)
+        const shut = isShut(one)
         const verdict = draft && from === 'draft' ? judgedVerdict(one, draft) : text ? one.verdict : null
         const isOpen = onColumn === c
         const name = `${partName(row.part)}, ${sayCode('slot', column.slot.id)}`
