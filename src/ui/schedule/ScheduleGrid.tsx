@@ -1,19 +1,16 @@
 'use client'
 import { Button } from 'antd'
-import { type KeyboardEvent, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
-import type { Part } from '@/core/plant/part'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Facts } from '@/core/record/facts'
 import type { AnyStep } from '@/core/steps/step'
-import { type Verdict, worst } from '@/core/verdict/verdict'
-import { partName, say, sayCode } from '@/words/say'
-import { type Draft, optionsOf } from '../bench/draft'
+import { say, sayCode } from '@/words/say'
 import type { JobStore } from '../device/jobStore'
-import { Mark } from '../mark/Mark'
-import { cellText } from './cell'
-import { cellsOf, type Column, columnsOf, type Row, type SetUp, setUpSlots } from './model'
+import { GridRow } from './GridRow'
+import { cellsOf, type Column, columnsOf, type Row } from './model'
 import { ScheduleFoot } from './ScheduleFoot'
+import { SetUpBar } from './SetUpBar'
 import { useSchedule } from './useSchedule'
 
 type Props = {
@@ -192,45 +189,6 @@ function moveOf({ key, shiftKey, target }: KeyboardEvent): { row?: number; colum
 const isAllSelected = (input: HTMLInputElement): boolean =>
   input.value !== '' && input.selectionStart === 0 && input.selectionEnd === input.value.length
 
-type BarProps = {
-  steps: readonly AnyStep[]
-  rows: readonly Row[]
-  facts: Facts
-  setUp: SetUp
-  canWrite: boolean
-  onChoose(step: AnyStep, slot: string, choice: string): void
-}
-
-/** How the tests are made, said once for all rows. */
-function SetUpBar({ steps, rows, facts, setUp, canWrite, onChoose }: BarProps) {
-  const all = steps.flatMap((step) => setUpSlots(step, rows, facts.regime).map((slot) => ({ step, slot })))
-  if (all.length === 0) return null
-  return (
-    <div className="setup">
-      {all.map(({ step, slot }) => (
-        <label key={`${step.id}.${slot.id}`}>
-          <span>
-            {sayCode('step', `${step.id}.short`)}: {sayCode('slot', slot.id)}
-          </span>
-          <select
-            className="slim"
-            value={setUp[step.id]?.[slot.id] ?? ''}
-            disabled={!canWrite}
-            data-testid={`setup-${step.id}-${slot.id}`}
-            onChange={(event) => onChoose(step, slot.id, event.target.value)}
-          >
-            {optionsOf(slot, facts).map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      ))}
-    </div>
-  )
-}
-
 function Head({ steps, columns }: { steps: readonly AnyStep[]; columns: readonly Column[] }) {
   return (
     <thead>
@@ -259,149 +217,4 @@ function Head({ steps, columns }: { steps: readonly AnyStep[]; columns: readonly
       </tr>
     </thead>
   )
-}
-
-type RowProps = {
-  row: Row
-  index: number
-  columns: readonly Column[]
-  facts: Facts
-  evaluation: Evaluation
-  setUp: SetUp
-  canWrite: boolean
-  /** The column that is open in this row, null where none is. */
-  onColumn: number | null
-  drafts: readonly (Draft | undefined)[]
-  onOpen(row: number, column: number): void
-  onWrite(one: StepEvaluation, slot: Column['slot'], text: string): void
-  judgedVerdict(one: StepEvaluation, draft: Draft): Verdict
-}
-
-const isShut = (one: StepEvaluation): boolean => one.gates.some((gate) => !gate.met && gate.hard)
-
-/** Whether a row shows the same as before, though the job was evaluated anew. */
-function showsTheSame(before: Row, after: Row): boolean {
-  return [...after.byStep].every(([step, one]) => {
-    const other = before.byStep.get(step)
-    return (
-      other !== undefined &&
-      other.verdict === one.verdict &&
-      other.counting?.entry.id === one.counting?.entry.id &&
-      other.part.revision === one.part.revision &&
-      isShut(other) === isShut(one)
-    )
-  })
-}
-
-/** A row is drawn anew only where something of its own has changed; what waits in it is judged by the newest facts. */
-const GridRow = memo(DrawnRow, (before, after) => {
-  const waits = after.drafts.some((draft) => draft !== undefined)
-  return (
-    before.columns === after.columns &&
-    before.canWrite === after.canWrite &&
-    before.onColumn === after.onColumn &&
-    before.drafts.every((draft, k) => draft === after.drafts[k]) &&
-    (waits ? before.evaluation === after.evaluation : showsTheSame(before.row, after.row))
-  )
-})
-
-function DrawnRow(props: RowProps) {
-  const { row, index, columns, facts, setUp, canWrite, onColumn, drafts, onOpen, onWrite, judgedVerdict } = props
-  const own = [...row.byStep.values()]
-  const draftOf = (one: StepEvaluation): Draft | undefined => drafts[[...row.byStep.values()].indexOf(one)]
-  return (
-    <tr>
-      <th scope="row">
-        <Mark verdict={worst(own.map((one) => one.verdict))} size={16} />
-        <span>
-          {row.part.data.tag}
-          <small>{about(row.part)}</small>
-        </span>
-      </th>
-      {columns.map((column, c) => {
-        const one = row.byStep.get(column.step)
-        const isAsked = one && cellsOf(column.step, row.part, facts.regime, setUp).includes(column.slot)
-        if (!one || !isAsked) return <td key={column.id} className="none" aria-label={say('schedule.not-asked')} />
-        const draft = draftOf(one)
-        const { text, from } = cellText(one, column.slot, draft)
-        const shut = isShut(one)
-        const verdict = draft && from === 'draft' ? judgedVerdict(one, draft) : text ? one.verdict : null
-        const isOpen = onColumn === c
-        const name = `${partName(row.part)}, ${sayCode('slot', column.slot.id)}`
-        return (
-          <td
-            key={column.id}
-            className={`${isOpen ? 'on' : ''} ${from === 'draft' ? 'pen' : ''} ${shut ? 'shut' : ''} ${verdict ? `c-${verdict}` : ''}`}
-            data-cell={`${row.part.data.tag}.${column.slot.id}`}
-            data-verdict={verdict ?? ''}
-            onMouseDown={(event) => {
-              if (isOpen) return
-              event.preventDefault()
-              onOpen(index, c)
-            }}
-          >
-            {isOpen ? (
-              <CellInput
-                name={name}
-                text={text}
-                mode={column.slot.kind === 'number' ? 'decimal' : 'text'}
-                readOnly={!canWrite || shut}
-                onText={(typed) => onWrite(one, column.slot, typed)}
-              />
-            ) : (
-              <button
-                type="button"
-                tabIndex={index === 0 && c === 0 ? 0 : -1}
-                aria-label={`${name}: ${text}`}
-                onFocus={() => onOpen(index, c)}
-              >
-                {verdict && verdict !== 'within' && <Mark verdict={verdict} size={16} named={false} />}
-                {text}
-              </button>
-            )}
-          </td>
-        )
-      })}
-    </tr>
-  )
-}
-
-type InputProps = {
-  name: string
-  text: string
-  mode: 'decimal' | 'text'
-  readOnly: boolean
-  onText(typed: string): void
-}
-
-/** The cell that is open. What is typed stays as it is until it means something; what an instrument shows replaces it. */
-function CellInput({ name, text, mode, readOnly, onText }: InputProps) {
-  const [typed, setTyped] = useState(text)
-  const input = useRef<HTMLInputElement>(null)
-  useEffect(() => {
-    setTyped(text)
-    // An answer stands there in words: the next key begins anew.
-    if (mode === 'text') requestAnimationFrame(() => input.current?.select())
-  }, [text, mode])
-  return (
-    <input
-      ref={input}
-      aria-label={name}
-      value={typed}
-      readOnly={readOnly}
-      inputMode={mode}
-      autoComplete="off"
-      onChange={(event) => {
-        setTyped(event.target.value)
-        onText(event.target.value)
-      }}
-    />
-  )
-}
-
-/** What a row is about, in a few words: what it feeds and its device. */
-function about({ data }: Part): string {
-  if (data.kind === 'circuit')
-    return [data.feeds, data.device && `${data.device}${data.rating_A ?? ''}`].filter(Boolean).join(', ')
-  return data.kind === 'rcd' ? `${data.type}, ${data.rated_mA} mA` : ''
 }
