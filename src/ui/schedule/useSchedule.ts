@@ -6,7 +6,17 @@ import type { Facts } from '@/core/record/facts'
 import type { AnyStep, Judgement, Slot } from '@/core/steps/step'
 import type { Finding } from '@/core/verdict/verdict'
 import { say, sayCode } from '@/words/say'
-import { type Draft, emptyDraft, instrumentsFor, measuredBy, optionsOf, readDraft, withSample } from '../bench/draft'
+import {
+  type Draft,
+  type DraftState,
+  emptyDraft,
+  instrumentsFor,
+  measuredBy,
+  obstacle,
+  optionsOf,
+  readDraft,
+  withSample,
+} from '../bench/draft'
 import type { JobStore } from '../device/jobStore'
 import { pressSimulated } from '../run/pressSimulated'
 import { cellRefuses, optionMeant } from './cell'
@@ -101,6 +111,8 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     const state = readDraft(draft, one, facts, null)
     if (state.check?.state === 'refused')
       return { judgement: null, said: sayCode('refused', state.check.code, state.check.figures), whole: false }
+    const unread = cellsOf(one.step, one.part, facts.regime, setUp).flatMap((slot) => unreadable(state, slot) ?? [])
+    if (unread.length > 0) return { judgement: null, said: unread[0]!, whole: false }
     if (!state.body) return { judgement: null, said: null, whole: false }
     const whole = state.open.length === 0
     if (whole && state.check?.state === 'ask') {
@@ -182,6 +194,13 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   }
 
   return { drafts, setUp, said, setSaid, write, keep, confirm, press, paste, choose, judged, toolOf }
+}
+
+/** The sentence on a figure that cannot be read, or that could be two; null where it can. */
+function unreadable(state: DraftState, slot: Slot): string | null {
+  const parsed = state.parsed[slot.id]
+  if (parsed?.state === 'ask') return say('schedule.two-figures', { text: parsed.choices[0].text })
+  return obstacle(state, slot)
 }
 
 function trapOf(facts: Facts, evaluation: Evaluation, one: StepEvaluation, draft: Draft): Finding | null {

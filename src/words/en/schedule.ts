@@ -11,6 +11,7 @@ export const schedule = {
   'schedule.on-bench': 'On the bench',
   'schedule.waiting': 'waiting for other cells: {count}',
   'schedule.goes-on': 'Go on: the other cells of this test are wanted.',
+  'schedule.two-figures': '“{text}” could be two figures. Type it with a point.',
   'schedule.pasted': '{count} cells taken.',
   'schedule.block-refused': 'Row {row}, {column}: “{text}” does not belong there. Nothing of the block was taken.',
   'schedule.schedule-empty': 'There is nothing in this block.',
