@@ -7,6 +7,8 @@ import { chance, seedOf } from './random'
 
 type Built = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
+/** A line of three phases; empty where there is one. */
+export type Line = '' | 'l1' | 'l2' | 'l3'
 export type CircuitFault = 'none' | 'loose-terminal' | 'low-insulation'
 export type RcdFault = 'none' | 'slow' | 'sensitive'
 
@@ -52,14 +54,20 @@ export class Installation {
     return this.supply?.data.nominal_V ?? 230
   }
 
-  /** Line of the network up to the origin, ohm. */
-  private get line_ohm(): number {
-    return between(chance(seedOf(`${this.supply?.id ?? ''}:line`)), 0.07, 0.14)
+  /** One conductor of the network up to the origin, ohm: a line, or the neutral where none is named. */
+  private wire_ohm(line: Line = ''): number {
+    const usual = between(chance(seedOf(`${this.supply?.id ?? ''}:line`)), 0.07, 0.14)
+    return line ? usual * between(chance(seedOf(`${this.supply?.id ?? ''}:${line}`)), 0.96, 1.05) : usual
   }
 
   /** Loop line to neutral at the origin, ohm. */
-  get lineNeutral_ohm(): number {
-    return 2 * this.line_ohm
+  lineNeutral_ohm(line: Line = ''): number {
+    return this.wire_ohm(line) + this.wire_ohm()
+  }
+
+  /** Loop of two lines at the origin, ohm. */
+  lineLine_ohm(one: Line, other: Line): number {
+    return this.wire_ohm(one) + this.wire_ohm(other)
   }
 
   /** One electrode in its soil, ohm: a rod by its length, several nearly by their number. */
@@ -84,22 +92,23 @@ export class Installation {
   }
 
   /** Loop outside the installation, its earthing conductor off, ohm. */
-  get ze_ohm(): number {
+  ze_ohm(line: Line = ''): number {
     const arrangement = this.supply?.data.arrangement ?? 'TN-C-S'
-    if (arrangement === 'TN-C-S') return 2 * this.line_ohm
-    if (arrangement === 'TN-S') return this.line_ohm + between(chance(seedOf(`${this.supply?.id}:sheath`)), 0.15, 0.4)
-    return this.line_ohm + this.transformer_ohm + (this.ownEarth_ohm ?? 60)
+    const wire = this.wire_ohm(line)
+    if (arrangement === 'TN-C-S') return wire + this.wire_ohm()
+    if (arrangement === 'TN-S') return wire + between(chance(seedOf(`${this.supply?.id}:sheath`)), 0.15, 0.4)
+    return wire + this.transformer_ohm + (this.ownEarth_ohm ?? 60)
   }
 
   /** From the line through an electrode that is taken off, back through the network, ohm. */
   electrodeLoop_ohm(electrode: Of<'electrode'>): number {
-    return this.line_ohm + this.transformer_ohm + this.electrode_ohm(electrode)
+    return this.wire_ohm() + this.transformer_ohm + this.electrode_ohm(electrode)
   }
 
   /** Earth loop at a board with everything connected: pipes and structure help. */
-  get withParallelPaths_ohm(): number {
+  withParallelPaths_ohm(line: Line = ''): number {
     const share = between(chance(seedOf(`${this.supply?.id ?? ''}:pipes`)), 0.72, 0.94)
-    return this.ze_ohm * share
+    return this.ze_ohm(line) * share
   }
 
   private faultOf(circuit: Of<'circuit'>): CircuitFault {
@@ -107,8 +116,8 @@ export class Installation {
   }
 
   /** Line and protective conductor of a circuit, ohm. */
-  r1r2_ohm(circuit: Of<'circuit'>): number {
-    const next = chance(seedOf(`${circuit.id}:conductors`))
+  r1r2_ohm(circuit: Of<'circuit'>, line: Line = ''): number {
+    const next = chance(seedOf(`${circuit.id}:conductors${line}`))
     const { line_mm2, protective_mm2, length_m } = circuit.data
     const own = {
       line: line_mm2 ?? USUAL.line_mm2,
@@ -121,8 +130,8 @@ export class Installation {
     return copper * between(next, 0.97, 1.02) + joints + loose
   }
 
-  zs_ohm(circuit: Of<'circuit'>): number {
-    return this.withParallelPaths_ohm + this.r1r2_ohm(circuit)
+  zs_ohm(circuit: Of<'circuit'>, line: Line = ''): number {
+    return this.withParallelPaths_ohm(line) + this.r1r2_ohm(circuit, line)
   }
 
   /** Insulation of one pair, Mohm. */

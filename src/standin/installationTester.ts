@@ -1,7 +1,7 @@
 /** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
 import type { PartData } from '@/core/plant/part'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { Installation } from './installation'
+import { Installation, type Line } from './installation'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 
@@ -40,7 +40,7 @@ export function pressOnInstallation(bench: Bench): Pressed {
     case 'circuit':
       return onCircuit(bench, site, part as Of<'circuit'>)
     case 'supply':
-      return bench.key === 'loop-impedance' ? show(bench, site.ze_ohm + touch(bench)) : notHere
+      return bench.key === 'loop-impedance' ? show(bench, site.ze_ohm(lineOf(bench)) + touch(bench)) : notHere
     case 'board':
       return bench.key === 'fault-current' ? onBoard(bench, site) : notHere
     case 'electrode':
@@ -58,14 +58,25 @@ const draw = ({ instrument, at_ms }: Bench, what: string): number =>
 /** The ohms of the probe's contact: less the firmer it is pressed, and nobody presses the same twice. */
 const touch = (bench: Bench): number => TOUCH_ohm * draw(bench, 'touch') ** 3
 
+/** The line that a slot is named after. */
+const lineOf = ({ setting }: Bench): Line => (/-(l[123])$/.exec(setting.slot)?.[1] ?? '') as Line
+
 function onBoard(bench: Bench, site: Installation): Pressed {
-  const loop = bench.setting.slot === 'pefc' ? site.withParallelPaths_ohm : site.lineNeutral_ohm
+  const pair = /^line-line-(l[123])-(l[123])$/.exec(bench.setting.slot)
+  if (pair) {
+    const loop = site.lineLine_ohm(pair[1] as Line, pair[2] as Line)
+    return show(bench, (Math.sqrt(3) * site.nominal_V) / (loop + touch(bench)))
+  }
+  const line = lineOf(bench)
+  const toEarth = bench.setting.slot.startsWith('pefc')
+  const loop = toEarth ? site.withParallelPaths_ohm(line) : site.lineNeutral_ohm(line)
   return show(bench, site.nominal_V / (loop + touch(bench)))
 }
 
 function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pressed {
   const { slot, choices } = bench.setting
-  if (bench.key === 'continuity') return show(bench, site.r1r2_ohm(circuit) + (bench.nulled ? 0 : LEADS_ohm))
+  if (bench.key === 'continuity')
+    return show(bench, site.r1r2_ohm(circuit, lineOf(bench)) + (bench.nulled ? 0 : LEADS_ohm))
   if (bench.key === 'insulation') {
     // Ends that are connected to nothing leak nowhere.
     if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)
@@ -78,7 +89,7 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   if (choices['loop-method'] === 'high-current' && nearest)
     return { state: 'refused', code: 'standin-tripped', rcd: nearest.data.tag }
   const noise = choices['loop-method'] === 'non-trip' ? NOISE_ohm * (draw(bench, 'noise') - 0.35) : 0
-  return show(bench, site.zs_ohm(circuit) + noise + touch(bench))
+  return show(bench, site.zs_ohm(circuit, lineOf(bench)) + noise + touch(bench))
 }
 
 function onElectrode(bench: Bench, site: Installation, electrode: Of<'electrode'>): Pressed {

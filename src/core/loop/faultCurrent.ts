@@ -3,6 +3,8 @@
 export type Loops = {
   lineEarth_ohm: number
   lineNeutral_ohm: number
+  /** Between two lines where it was read, ohm; else it is worked out from line to neutral. */
+  lineLine_ohm?: number | null
   phases: 1 | 3
   nominal_V: number
 }
@@ -12,7 +14,10 @@ export type FaultCurrents = {
   pscc_A: number
   /** The highest of all that can flow here: what every device must be able to break. */
   ipf_A: number
-  /** Twice the line-neutral current: the safe rule; null where there is one phase. */
+  /**
+   * Three lines together: twice the line-neutral current, the safe rule where the neutral is no thinner than a line, or
+   * 2/sqrt(3) of a current read between lines, whichever is higher; null where there is one phase.
+   */
   threePhase_A: number | null
   lineLine_A: number | null
 }
@@ -21,12 +26,19 @@ export type FaultCurrents = {
  * Currents of a point from its loops.
  * @example faultCurrents({ lineEarth_ohm: 0.23, lineNeutral_ohm: 0.25, phases: 1, nominal_V: 230 }).ipf_A // 1000
  */
-export function faultCurrents({ lineEarth_ohm, lineNeutral_ohm, phases, nominal_V }: Loops): FaultCurrents {
+export function faultCurrents({
+  lineEarth_ohm,
+  lineNeutral_ohm,
+  lineLine_ohm = null,
+  phases,
+  nominal_V,
+}: Loops): FaultCurrents {
   const pefc_A = nominal_V / lineEarth_ohm
   const pscc_A = nominal_V / lineNeutral_ohm
-  const threePhase_A = phases === 3 ? 2 * pscc_A : null
-  const lineLine_A = phases === 3 ? Math.sqrt(3) * pscc_A : null
-  return { pefc_A, pscc_A, ipf_A: Math.max(pefc_A, pscc_A, threePhase_A ?? 0), threePhase_A, lineLine_A }
+  if (phases === 1) return { pefc_A, pscc_A, ipf_A: Math.max(pefc_A, pscc_A), threePhase_A: null, lineLine_A: null }
+  const lineLine_A = lineLine_ohm === null ? Math.sqrt(3) * pscc_A : (Math.sqrt(3) * nominal_V) / lineLine_ohm
+  const threePhase_A = Math.max(2 * pscc_A, (2 / Math.sqrt(3)) * lineLine_A)
+  return { pefc_A, pscc_A, ipf_A: Math.max(pefc_A, threePhase_A), threePhase_A, lineLine_A }
 }
 
 /**

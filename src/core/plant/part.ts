@@ -110,6 +110,8 @@ const board = z.strictObject({
   name: z.string().trim().max(60),
   /** The board that feeds it, null at the origin. */
   boardId: idSchema.nullable(),
+  /** How many come in; null or left away where it is the supply's own. */
+  phases: phasesSchema.nullable().optional(),
 })
 const rcd = z.strictObject({
   kind: z.literal('rcd'),

@@ -35,6 +35,28 @@ export const numberSlot = (
   rest: Partial<Omit<NumberSlot, 'kind'>> = {},
 ): NumberSlot => ({ kind: 'number', id, measures, unit, balloon, ...rest })
 
+export const LINES = ['l1', 'l2', 'l3'] as const
+
+/** One slot where there is one phase, one for each line where there are three. */
+export function lineSlots(
+  id: string,
+  measures: Measurable,
+  unit: Unit,
+  balloon: number,
+  rest: Partial<Omit<NumberSlot, 'kind' | 'only'>> = {},
+): readonly NumberSlot[] {
+  return [
+    numberSlot(id, measures, unit, balloon, { ...rest, only: (part) => !isThreePhase(part) }),
+    ...LINES.map((line) => numberSlot(`${id}-${line}`, measures, unit, balloon, { ...rest, only: isThreePhase })),
+  ]
+}
+
+/** The highest figure of those read, whichever line it was; null where none was. */
+export function highestIn(reading: Pick<Body<'reading'>, 'slots'>, slots: readonly Slot[]): ReadValue | null {
+  const all = [...readingsIn(reading, slots).values()]
+  return all.length === 0 ? null : all.reduce((most, one) => (one.value > most.value ? one : most))
+}
+
 /** Nothing is touched before the installation was proved dead. */
 export const deadGate: GateRule = { id: 'proved-dead', hard: true, waitsFor: 'prove-dead', until: 'done', on: 'supply' }
 
@@ -108,16 +130,21 @@ export function readingsIn(reading: Pick<Body<'reading'>, 'slots'>, slots: reado
   return found
 }
 
-/** The figure of another step that counts now: Ze for a circuit, R1+R2 for its loop. */
-export function countedFigure(context: AnyContext, step: string, partId: string, slot: string): ReadValue | null {
-  const body = context.counted(step, partId)
-  return body ? numberIn(body, slot) : null
-}
+/** Slots of Ze and of R1+R2: other steps take the highest line of them. */
+export const zeSlots = lineSlots('ze', 'loop-impedance', 'ohm', 2)
+export const r1r2Slots = lineSlots('r1r2', 'continuity', 'ohm', 2)
 
-/** Ze as it was measured, ohm; null where nobody has yet. */
+/** Ze as it was measured, the highest line of it, ohm; null where nobody has yet. */
 export function measuredZe(context: AnyContext): ReadValue | null {
   const { supply } = context.plant
-  return supply ? countedFigure(context, 'ze', supply.id, 'ze') : null
+  const body = supply && context.counted('ze', supply.id)
+  return body ? highestIn(body, zeSlots) : null
+}
+
+/** R1+R2 of a circuit as it was measured, the highest line of it, ohm. */
+export function measuredR1r2(context: AnyContext): ReadValue | null {
+  const body = context.counted('r1r2', context.part.id)
+  return body ? highestIn(body, r1r2Slots) : null
 }
 
 export const ratedOf = (rcds: readonly PartOf<'rcd'>[]): number[] => rcds.map((one) => one.data.rated_mA)

@@ -1,54 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { causes, evaluate, stepKey, trapIn, working } from '../evaluate'
-import type { CircuitData, PartData, RcdData } from '../plant/part'
-import { readValueOf } from '../quantity/readValue'
-import type { Unit } from '../quantity/unit'
+import { causes, trapIn, working } from '../evaluate'
+import type { PartData } from '../plant/part'
 import { checkReading } from '../record/doubts'
 import type { Body, SlotValue } from '../record/entry'
-import type { Regime } from '../regime/regime'
-import { defaultRegime, shippedRegimes } from '../regime/shipped'
-import { FactsBuilder } from '../testing/factsBuilder'
+import { defaultRegime } from '../regime/shipped'
+import { choose, classic, iec, Installation, over, read } from '../testing/installation'
 import { stepById } from './index'
-import { exampleBoard, exampleCircuit, exampleElectrode, exampleRcd, exampleSupply } from './worked'
+import { exampleCircuit, exampleElectrode, exampleRcd } from './worked'
 
-type Supply = Extract<PartData, { kind: 'supply' }>
-const read = (value: number, unit: Unit = 'ohm', decimals = 2): SlotValue => readValueOf(value, unit, decimals)
-const over = (value: number, unit: Unit): SlotValue => ({ text: `>${value}`, value, bound: 'more-than', unit })
-const choose = (choice: string): SlotValue => ({ choice })
-const classic: Regime = shippedRegimes.find((one) => one.id === 'bs7671-three-multiple')!
-const iec: Regime = shippedRegimes.find((one) => one.id === 'iec60364-6')!
-
-/** An installation with one of each part; what a test changes is given. */
-class Installation {
-  readonly build = new FactsBuilder()
-  readonly supply: string
-  readonly board: string
-  readonly rcd: string | null
-  readonly circuit: string
-  regime: Regime = defaultRegime
-
-  constructor(own: { supply?: Partial<Supply>; rcd?: Partial<RcdData> | null; circuit?: Partial<CircuitData> } = {}) {
-    this.supply = this.build.part({ ...exampleSupply, ...own.supply } as PartData)
-    this.board = this.build.part(exampleBoard)
-    this.rcd = own.rcd ? this.build.part({ ...exampleRcd, ...own.rcd } as PartData) : null
-    this.circuit = this.build.part({ ...exampleCircuit, rcdId: this.rcd, ...own.circuit } as PartData)
-  }
-
-  take(step: string, partId: string, slots: Record<string, SlotValue>): this {
-    this.build.reading(step, partId, { slots, conditions: null })
-    return this
-  }
-
-  get facts() {
-    return { ...this.build.facts(), regime: this.regime }
-  }
-
-  says(step: string, partId: string) {
-    const evaluation = evaluate(this.facts, 0)
-    const one = evaluation.byKey.get(stepKey(step, partId))!
-    return { one, verdict: one.verdict, code: one.finding.code, evaluation }
-  }
-}
 const ze = (value: number) => ({ 'earthing-conductor': choose('earth-off'), ze: read(value) })
 const loop = (value: number, method = 'non-trip') => ({ 'loop-method': choose(method), zs: read(value) })
 

@@ -3,24 +3,54 @@
  * Ze. Sources: BS 7671:2018 434.1 and 643.7.3 (from memory); three phases: common practice.
  */
 import { belowWhatZeGives, faultCurrents } from '../loop/faultCurrent'
-import { readValueOf } from '../quantity/readValue'
+import { type ReadValue, readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
 import type { WorkingLine } from '../verdict/working'
-import { judgeMeasured, liveGates, measuredZe, notYet, numberSlot, saying, soundCircuits } from './acShared'
+import {
+  highestIn,
+  isThreePhase,
+  judgeMeasured,
+  lineSlots,
+  liveGates,
+  measuredZe,
+  notYet,
+  numberSlot,
+  readingsIn,
+  saying,
+  soundCircuits,
+} from './acShared'
 import type { Step, StepContext } from './step'
-import { numberIn } from './stringReading'
 import { exampleBoard, exampleCircuit, exampleSupply } from './worked'
 
 /** What a loop and a current read with two instruments may differ by at these currents, per cent [D]. */
 const AGREE_PCT = 15
 
-function currentsOf({ plant }: StepContext<'board'>, reading: Pick<Body<'reading'>, 'slots'>) {
-  const [pefc, pscc] = [numberIn(reading, 'pefc'), numberIn(reading, 'pscc')]
+const pefcSlots = lineSlots('pefc', 'fault-current', 'A', 1)
+const psccSlots = lineSlots('pscc', 'fault-current', 'A', 2)
+/** Between two lines: instruments that can show it straight away. */
+const lineLineSlots = ['l1-l2', 'l1-l3', 'l2-l3'].map((pair) =>
+  numberSlot(`line-line-${pair}`, 'fault-current', 'A', 2, { only: isThreePhase, optional: true }),
+)
+
+/** Currents of a board: the highest line to earth, to neutral, and between lines where they were read. */
+function currentsOf({ part, plant }: StepContext<'board'>, reading: Pick<Body<'reading'>, 'slots'>) {
+  const [pefc, pscc] = [highestIn(reading, pefcSlots), highestIn(reading, psccSlots)]
   if (!pefc || !pscc) return null
   const nominal_V = plant.supply?.data.nominal_V ?? 230
-  const loops = { lineEarth_ohm: nominal_V / pefc.value, lineNeutral_ohm: nominal_V / pscc.value, nominal_V }
-  return { pefc, pscc, nominal_V, ...faultCurrents({ ...loops, phases: plant.supply?.data.phases ?? 1 }) }
+  const lineLine = highestIn(reading, lineLineSlots)
+  const found = faultCurrents({
+    lineEarth_ohm: nominal_V / pefc.value,
+    lineNeutral_ohm: nominal_V / pscc.value,
+    lineLine_ohm: lineLine && (Math.sqrt(3) * nominal_V) / lineLine.value,
+    nominal_V,
+    phases: part.data.phases ?? plant.supply?.data.phases ?? 1,
+  })
+  return { pefc, pscc, lineLine, nominal_V, ...found }
 }
+
+/** The line whose PEFC lies under what Ze alone gives; the lowest of them. */
+const lowestPefc = (reading: Pick<Body<'reading'>, 'slots'>): ReadValue =>
+  [...readingsIn(reading, pefcSlots).values()].reduce((least, one) => (one.value < least.value ? one : least))
 
 /** The weakest breaking capacity on this board, A; null where none is entered. */
 function weakest({ part, plant }: StepContext<'board'>): number | null {
@@ -34,7 +64,7 @@ export const faultCurrentStep: Step<'board'> = {
   appliesTo: 'board',
   station: 'board',
   tag: 'live',
-  slots: [numberSlot('pefc', 'fault-current', 'A', 1), numberSlot('pscc', 'fault-current', 'A', 2)],
+  slots: [...pefcSlots, ...psccSlots, ...lineLineSlots],
   stands: 'highest',
   needsConditions: false,
   counts: 'latest',
@@ -71,9 +101,10 @@ export const faultCurrentStep: Step<'board'> = {
       figures,
     })
     const measured = measuredZe(context)
-    if (!measured || !belowWhatZeGives(found.pefc.value, measured.value, found.nominal_V, AGREE_PCT)) return judged
-    const least = found.nominal_V / measured.value
-    return judged.verdict === 'outside' ? judged : saying(judged, 'fault-current.below-ze', { least }, 'not-yet')
+    const lowest = lowestPefc(reading)
+    if (!measured || !belowWhatZeGives(lowest.value, measured.value, found.nominal_V, AGREE_PCT)) return judged
+    const said = { least: found.nominal_V / measured.value, pefc: lowest.text }
+    return judged.verdict === 'outside' ? judged : saying(judged, 'fault-current.below-ze', said, 'not-yet')
   },
   working(context, reading): WorkingLine[] {
     const found = currentsOf(context, reading)
@@ -83,7 +114,7 @@ export const faultCurrentStep: Step<'board'> = {
     return [
       {
         code: found.threePhase_A === null ? 'fault-current.ipf' : 'fault-current.ipf-three',
-        figures: { pefc: found.pefc.text, pscc: found.pscc.text },
+        figures: { pefc: found.pefc.text, pscc: found.pscc.text, three: found.threePhase_A ?? 0 },
         result: { value: found.ipf_A, unit: 'A', decimals: 0 },
         source: found.threePhase_A === null ? 'bs7671-fault-current' : 'fault-current-practice',
       },
@@ -91,8 +122,8 @@ export const faultCurrentStep: Step<'board'> = {
         ? []
         : [
             {
-              code: 'fault-current.line-line',
-              figures: { pscc: found.pscc.text },
+              code: found.lineLine ? 'fault-current.line-line-read' : 'fault-current.line-line',
+              figures: { pscc: found.pscc.text, read: found.lineLine?.text ?? '' },
               result: { value: found.lineLine_A, unit: 'A' as const, decimals: 0 },
               source: 'fault-current-practice' as const,
             },

@@ -6,10 +6,9 @@ import { conductor_mohmPerM, r1r2_ohm } from '../circuit/conductors'
 import type { CircuitData } from '../plant/part'
 import { readValueOf } from '../quantity/readValue'
 import type { WorkingLine } from '../verdict/working'
-import { deadGate, judgeMeasured, notYet, numberSlot, saying } from './acShared'
+import { deadGate, highestIn, judgeMeasured, notYet, r1r2Slots, readingsIn, saying } from './acShared'
 import { leadSetSlot } from './leadSetSlot'
 import type { Step, StepContext } from './step'
-import { numberIn } from './stringReading'
 import { exampleCircuit } from './worked'
 
 /** What the conductors come to at 20 degC, ohm; null where they are not entered. */
@@ -33,7 +32,8 @@ export const r1r2: Step<'circuit'> = {
   appliesTo: 'circuit',
   station: 'board',
   tag: 'dead',
-  slots: [numberSlot('r1r2', 'continuity', 'ohm', 2), leadSetSlot],
+  slots: [...r1r2Slots, leadSetSlot],
+  stands: 'highest',
   nulled: true,
   needsConditions: false,
   counts: 'latest',
@@ -60,7 +60,7 @@ export const r1r2: Step<'circuit'> = {
     return found && { value: found.expected, uncertainty: 0 }
   },
   judge(context, reading) {
-    const read = numberIn(reading, 'r1r2')
+    const read = highestIn(reading, r1r2Slots)
     if (!read) return notYet('r1r2.no-reading', context)
     const limit = most(context)
     if (!limit) return notYet('r1r2.no-conductors', context, { read: read.text })
@@ -75,9 +75,12 @@ export const r1r2: Step<'circuit'> = {
       limit: { id: 'ac.loop-above', value: limit.value },
       figures: { expected: limit.expected },
     })
+    if (judged.verdict !== 'within') return judged
     // Half of what the conductors have: another way for the current, or another cable than was entered.
-    const isShort = judged.verdict === 'within' && read.bound === 'exact' && read.value < limit.expected / 2
-    return isShort ? saying(judged, 'r1r2.too-low', {}, 'close') : judged
+    const short = [...readingsIn(reading, r1r2Slots).values()].find(
+      (one) => one.bound === 'exact' && one.value < limit.expected / 2,
+    )
+    return short ? saying(judged, 'r1r2.too-low', { read: short.text }, 'close') : judged
   },
   working(context) {
     const { line_mm2, protective_mm2, length_m } = context.part.data

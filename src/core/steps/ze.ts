@@ -5,9 +5,9 @@
 import { electrodeLimit_ohm } from '../earth/electrode'
 import { readValueOf } from '../quantity/readValue'
 import type { SourceId } from '../regime/sources'
-import { choiceSlot, judgeMeasured, notYet, numberSlot, ratedOf, saying } from './acShared'
+import { choiceSlot, highestIn, judgeMeasured, notYet, ratedOf, saying, zeSlots } from './acShared'
 import type { Step, StepContext } from './step'
-import { choiceIn, numberIn } from './stringReading'
+import { choiceIn } from './stringReading'
 import { exampleSupply } from './worked'
 
 /** What networks declare where nobody asked them, ohm. */
@@ -47,8 +47,9 @@ export const ze: Step<'supply'> = {
       sound: ['earth-off'],
       balloon: 1,
     }),
-    numberSlot('ze', 'loop-impedance', 'ohm', 2),
+    ...zeSlots,
   ],
+  stands: 'highest',
   needsConditions: false,
   counts: 'latest',
   gates: [{ id: 'electrode-back', hard: true, waitsFor: 'electrode-back', until: 'done', on: 'electrodes' }],
@@ -69,7 +70,7 @@ export const ze: Step<'supply'> = {
   inputs: ({ data }) => `${data.arrangement}|${data.declaredZe_ohm}`,
   trap: trapOf,
   judge(context, reading) {
-    const read = numberIn(reading, 'ze')
+    const read = highestIn(reading, zeSlots)
     if (!read) return notYet('ze.no-reading', context)
     const limit = limitOf(context)
     if (!limit) return notYet('ze.no-device', context, { read: read.text })

@@ -4,6 +4,7 @@
  */
 import { electrodeLimit_ohm } from '../earth/electrode'
 import { maxZs_ohm } from '../loop/maxZs'
+import type { PartData } from '../plant/part'
 import { type ReadValue, readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
 import type { SourceId } from '../regime/sources'
@@ -11,9 +12,12 @@ import type { Finding } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
 import {
   choiceSlot,
-  countedFigure,
+  highestIn,
+  isThreePhase,
   judgeMeasured,
+  lineSlots,
   liveGates,
+  measuredR1r2,
   measuredZe,
   notYet,
   numberSlot,
@@ -29,10 +33,11 @@ type Reading = Pick<Body<'reading'>, 'slots'>
 
 const measured = { slot: 'loop-method', is: ['non-trip', 'high-current'] }
 const repeated = { slot: 'loop-method', is: ['non-trip'] }
+const onePhase = (part: PartData): boolean => !isThreePhase(part)
 const figureSlots: readonly NumberSlot[] = [
-  numberSlot('zs', 'loop-impedance', 'ohm', 2, { when: measured }),
-  numberSlot('zs-2', 'loop-impedance', 'ohm', 2, { when: repeated, optional: true }),
-  numberSlot('zs-3', 'loop-impedance', 'ohm', 2, { when: repeated, optional: true }),
+  ...lineSlots('zs', 'loop-impedance', 'ohm', 2, { when: measured }),
+  numberSlot('zs-2', 'loop-impedance', 'ohm', 2, { when: repeated, optional: true, only: onePhase }),
+  numberSlot('zs-3', 'loop-impedance', 'ohm', 2, { when: repeated, optional: true, only: onePhase }),
 ]
 const slots: readonly Slot[] = [
   choiceSlot({ id: 'loop-method', options: ['non-trip', 'high-current', 'calculated'], sticky: true, balloon: 1 }),
@@ -42,21 +47,22 @@ const slots: readonly Slot[] = [
 /** The sum that a sound circuit reads, ohm: Ze and R1+R2 as they were measured. */
 function sumOf(context: Context): { ze: ReadValue; r1r2: ReadValue; value: number } | null {
   const ze = measuredZe(context)
-  const own = countedFigure(context, 'r1r2', context.part.id, 'r1r2')
+  const own = measuredR1r2(context)
   return ze && own ? { ze, r1r2: own, value: ze.value + own.value } : null
 }
 
-/** What is judged: the highest of repeats, half their spread as uncertainty; or the sum. */
+/** What is judged: the highest of repeats, half their spread as uncertainty; the highest line; or the sum. */
 function figureOf(context: Context, reading: Reading): { read: ReadValue; spread: number } | null {
   if (choiceIn(reading, 'loop-method') === 'calculated') {
     const sum = sumOf(context)
     return sum && { read: readValueOf(sum.value, 'ohm', 2), spread: 0 }
   }
-  const all = [...readingsIn(reading, figureSlots).values()]
-  if (all.length === 0) return null
-  const highest = all.reduce((most, one) => (one.value > most.value ? one : most))
-  const lowest = Math.min(...all.map((one) => one.value))
-  return { read: highest, spread: (highest.value - lowest) / 2 }
+  const read = highestIn(reading, figureSlots)
+  if (!read) return null
+  // Lines differ by what they are, not by what nobody knows of them.
+  if (isThreePhase(context.part.data)) return { read, spread: 0 }
+  const lowest = Math.min(...[...readingsIn(reading, figureSlots).values()].map((one) => one.value))
+  return { read, spread: (read.value - lowest) / 2 }
 }
 
 type Limit = { value: number; close: number; source: SourceId; code: 'device' | 'device-iec' | 'rcd'; id: string }

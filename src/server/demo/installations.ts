@@ -71,7 +71,7 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
     declaredZe_ohm: null,
     faultLevel_kA: 6,
   })
-  job.part(board, { kind: 'board', tag: 'DB1', name: 'House board', boardId: null })
+  job.part(board, { kind: 'board', tag: 'DB1', name: 'House board', boardId: null, phases: 1 })
   const [main, sockets, lights] = [rcdId(0xb000), rcdId(0xb100), rcdId(0xb200)]
   job.part(main, rcd('RCD0', board, { delay: 'selective', rated_mA: 100 }))
   job.part(sockets, rcd('RCD1', board, { upstreamId: main }))
@@ -120,8 +120,8 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
     declaredZe_ohm: 0.35,
     faultLevel_kA: 16,
   })
-  job.part(origin, { kind: 'board', tag: 'DB1', name: 'Origin', boardId: null })
-  job.part(hall, { kind: 'board', tag: 'DB2', name: 'Hall', boardId: origin })
+  job.part(origin, { kind: 'board', tag: 'DB1', name: 'Origin', boardId: null, phases: 3 })
+  job.part(hall, { kind: 'board', tag: 'DB2', name: 'Hall', boardId: origin, phases: 3 })
   const [tools, office] = [rcdId(0xb500, 'slow'), rcdId(0xb600)]
   job.part(tools, rcd('RCD1', hall))
   job.part(office, rcd('RCD2', hall))

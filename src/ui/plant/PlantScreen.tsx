@@ -77,6 +77,8 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
         data: newPart(kind, tag, {
           arrayId: plant.ofKind('array')[0]?.id ?? null,
           boardId: plant.ofKind('board')[0]?.id ?? null,
+          phases: plant.supply?.data.phases ?? 1,
+          like: plant.ofKind('circuit').at(-1)?.data ?? null,
         }),
       },
     ])

@@ -104,6 +104,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     tag,
     { id: 'name', label: 'plant.board-name', kind: 'text', ...maybe },
     { ...boardOf, label: 'plant.fed-from' },
+    choice('phases', 'plant.phases', [1, 3], maybe),
   ],
   rcd: [
     tag,
@@ -166,7 +167,7 @@ const newCircuit = {
 
 /** A part as it is first entered; figures of plates are filled in by whoever reads them. */
 /** Where a new part belongs before anybody says so. */
-type Near = { arrayId: string | null; boardId: string | null; like?: CircuitData | null }
+type Near = { arrayId: string | null; boardId: string | null; phases?: 1 | 3; like?: CircuitData | null }
 export type AddedKind = Exclude<PartKind, 'string' | 'site'>
 
 export function newPart(kind: AddedKind, tag: string, near: Near = { arrayId: null, boardId: null }): PartData {
@@ -187,7 +188,7 @@ export function newPart(kind: AddedKind, tag: string, near: Near = { arrayId: nu
     case 'supply':
       return { kind, tag, arrangement: 'TN-C-S', phases: 1, nominal_V: 230, declaredZe_ohm: null, faultLevel_kA: null }
     case 'board':
-      return { kind, tag, name: '', boardId }
+      return { kind, tag, name: '', boardId, phases: near.phases ?? 1 }
     case 'rcd':
       return { kind, tag, boardId, ...newRcd }
     case 'circuit':

@@ -45,7 +45,12 @@ describe('the schedule', () => {
     expect(cells('2')).toHaveLength(10)
     const columns = columnsOf(steps, rows, defaultRegime, setUp)
     expect(columns.filter((one) => one.step.id === 'ac-insulation')).toHaveLength(12)
-    expect(columns.filter((one) => one.step.id === 'zs').map((one) => one.slot.id)).toEqual(['zs'])
+    expect(columns.filter((one) => one.step.id === 'zs').map((one) => one.slot.id)).toEqual([
+      'zs',
+      'zs-l1',
+      'zs-l2',
+      'zs-l3',
+    ])
   })
 
   it('sets method and pairing up once, and a row takes what it is asked', () => {

@@ -134,8 +134,10 @@ export const acSays = {
   'working.ze.limit-typical': 'Typical of {arrangement}, nothing declared',
   'working.ze.limit-tt': 'In TT: touch voltage ÷ the highest IΔn',
   'working.fault-current.ipf': 'Higher of {pefc} A and {pscc} A',
-  'working.fault-current.ipf-three': 'Highest of {pefc} A, {pscc} A and 2 × {pscc} A for three phases',
+  'working.fault-current.ipf-three': 'Highest of {pefc} A, {pscc} A and {three:0} A for three phases',
   'working.fault-current.line-line': 'Line to line: √3 × {pscc} A',
+  'working.fault-current.line-line-read':
+    'Line to line, highest read {read} A; three phases 2/√3 of it, or 2 × {pscc} A',
   'working.fault-current.from-ze': '{nominal_V:0} V ÷ Ze {ze} Ω: a PEFC is at least this',
   'working.fault-current.breaking': 'The weakest device here breaks',
   'working.zs.sum': 'Ze {ze} Ω + (R1+R2) {r1r2} Ω',
