@@ -55,7 +55,7 @@ export function evaluate(facts: Facts, now: number): Evaluation {
   }
   for (const step of steps) {
     if (step.where && !step.where(plant)) continue
-    const ofStep = plant.ofKind(step.appliesTo).map((part) => readingsOf(step, contextAt(part), index, nulls))
+    const ofStep = partsOf(step, plant).map((part) => readingsOf(step, contextAt(part), index, nulls))
     compareSisters(ofStep, facts.regime)
     if (step.nulls) for (const evaluation of ofStep) nulls.take(evaluation)
     const byPart = new Map<string, StepEvaluation>()
@@ -87,6 +87,9 @@ export function evaluate(facts: Facts, now: number): Evaluation {
 }
 
 type Counted = StepContext['counted']
+
+const partsOf = (step: AnyStep, plant: PlantIndex): readonly Part[] =>
+  plant.ofKind(step.appliesTo).filter((part) => !step.of || step.of(part, plant))
 
 function contextOf(part: Part, facts: Facts, plant: PlantIndex, counted: Counted): StepContext {
   return { part, plant, instruments: facts.instruments, regime: facts.regime, models: sharedModels, counted }

@@ -23,6 +23,15 @@ const COPPER_mohm_mm2 = 17.6
 const USUAL = { line_mm2: 2.5, protective_mm2: 1.5, length_m: 15 }
 const SOIL_ohm_m = { least: 40, most: 110 }
 
+/** Shortest time and spread of sound devices at a multiple of their rated current, ms. */
+const TIMES_ms = {
+  general: { 1: [20, 16], 2: [14, 12], 5: [9, 9] },
+  selective: { 1: [175, 60], 2: [105, 30], 5: [62, 20] },
+} as const
+/** How much more current a ramp of another shape takes than an alternating one. */
+const SHAPES = { ac: 1, pulsating: 1.05, dc: 1.5 } as const
+export type Shape = keyof typeof SHAPES
+
 const between = (next: () => number, least: number, most: number): number => least + (most - least) * next()
 
 export function circuitFault(id: string): CircuitFault {
@@ -165,21 +174,15 @@ export class Installation {
     const jitter = chance(seedOf(`${rcd.id}:${at_ms}`))()
     if (multiple < 1) return fault === 'sensitive' ? 60 + 80 * jitter : null
     const half = angle_deg === 180 ? 8 : 0
-    const selective = rcd.data.delay === 'selective'
     const slow = fault === 'slow' ? (multiple >= 5 ? 45 : 330) : 0
-    const base = selective
-      ? multiple >= 5
-        ? 62 + 20 * own
-        : 175 + 60 * own
-      : multiple >= 5
-        ? 9 + 9 * own
-        : 20 + 16 * own
-    return base + half + slow + 5 * jitter
+    const [from, spread] = TIMES_ms[rcd.data.delay][multiple >= 5 ? 5 : multiple >= 2 ? 2 : 1]
+    return from + spread * own + half + slow + 5 * jitter
   }
 
   /** Current at which a slow ramp ends, mA. */
-  ramp_mA(rcd: Of<'rcd'>, at_ms: number): number {
-    const share = this.rcdFaultOf(rcd) === 'sensitive' ? 0.42 : 0.62 + 0.2 * chance(seedOf(`${rcd.id}:toroid`))()
+  ramp_mA(rcd: Of<'rcd'>, shape: Shape, at_ms: number): number {
+    const own = chance(seedOf(`${rcd.id}:toroid`))()
+    const share = (this.rcdFaultOf(rcd) === 'sensitive' ? 0.42 : 0.62 + 0.2 * own) * SHAPES[shape]
     return rcd.data.rated_mA * (share + 0.02 * chance(seedOf(`${rcd.id}:ramp:${at_ms}`))())
   }
 }

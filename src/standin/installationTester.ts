@@ -1,7 +1,7 @@
 /** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
 import type { PartData } from '@/core/plant/part'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { Installation, type Line } from './installation'
+import { Installation, type Line, type Shape } from './installation'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 
@@ -10,7 +10,7 @@ type Connected = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
 
 /** What the mode of a slot applies: the multiple of the rated current. */
-const multiples: Readonly<Record<string, number>> = { half: 0.5, once: 1, five: 5 }
+const multiples: Readonly<Record<string, number>> = { half: 0.5, once: 1, two: 2, five: 5 }
 /** How long it waits at half the current, ms. */
 const WAITS_ms = 2000
 /** A low-current test in a noisy installation, and the ohms of a light touch. */
@@ -104,9 +104,13 @@ function onElectrode(bench: Bench, site: Installation, electrode: Of<'electrode'
 }
 
 function onRcd(bench: Bench, site: Installation, rcd: Of<'rcd'>): Pressed {
-  if (bench.key === 'rcd-current') return show(bench, site.ramp_mA(rcd, bench.at_ms))
+  const { slot } = bench.setting
+  if (bench.key === 'rcd-current') {
+    const shape: Shape = slot.includes('pulsating') ? 'pulsating' : slot.includes('dc') ? 'dc' : 'ac'
+    return show(bench, site.ramp_mA(rcd, shape, bench.at_ms))
+  }
   if (bench.key !== 'rcd-time') return notHere
-  const [mode, angle] = bench.setting.slot.split('-')
-  const time_ms = site.trip_ms(rcd, multiples[mode!] ?? 1, Number(angle ?? 0), bench.at_ms)
+  const words = slot.split('-')
+  const time_ms = site.trip_ms(rcd, multiples[words[0]!] ?? 1, Number(words.at(-1)), bench.at_ms)
   return show(bench, time_ms === null || time_ms > WAITS_ms ? Number.POSITIVE_INFINITY : time_ms)
 }

@@ -7,12 +7,14 @@ import { acKinds } from '@/core/plant/part'
 let isHere = false
 
 async function load(): Promise<void> {
-  const [{ acDrawings }, { addDrawings }] = await Promise.all([
+  const [{ acDrawings }, { rcdDrawings }, { addDrawings }] = await Promise.all([
     import('./hookup/acDrawings'),
+    import('./hookup/rcdDrawings'),
     import('./hookup/drawings'),
     import('@/words/ac'),
   ])
   addDrawings(acDrawings)
+  addDrawings(rcdDrawings)
   isHere = true
 }
 

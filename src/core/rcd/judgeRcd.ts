@@ -14,7 +14,7 @@ import {
   type Waveform,
 } from './limits'
 
-export const sequenceSchools = ['single', 'three-multiples'] as const
+export const sequenceSchools = ['single', 'three-multiples', 'four-multiples'] as const
 export type SequenceSchool = (typeof sequenceSchools)[number]
 export const rcdPlaces = ['circuit', 'charge-point'] as const
 export type RcdPlace = (typeof rcdPlaces)[number]
@@ -97,14 +97,15 @@ export function judgeRcd(rcd: Rcd, trips: readonly Trip[], rules: RcdRules): Rcd
   })
   const found = worst(read.map((one) => one.verdict))
   const verdict = !proves && found !== 'outside' ? 'not-yet' : found
-  return { verdict, findings, recorded: recordedTime(trips, rules.sequence) }
+  return { verdict, findings, recorded: recordedTime(rcd, trips, rules.sequence) }
 }
 
 /** The trips that a school asks for, as multiple and half-wave; `angle_deg` is null where either will do. */
 export function askedTrips(rcd: Rcd, school: SequenceSchool): { multiple: Multiple; angle_deg: 0 | 180 | null }[] {
   if (school === 'single') return [{ multiple: 1, angle_deg: null }]
-  const asked: Multiple[] = rcd.rated_mA <= ADDITIONAL_PROTECTION_mA ? [0.5, 1, 5] : [0.5, 1]
-  return asked.flatMap((multiple) => [
+  const twice: Multiple[] = school === 'four-multiples' ? [2] : []
+  const five: Multiple[] = rcd.rated_mA <= ADDITIONAL_PROTECTION_mA ? [5] : []
+  return [0.5 as const, 1 as const, ...twice, ...five].flatMap((multiple) => [
     { multiple, angle_deg: 0 as const },
     { multiple, angle_deg: 180 as const },
   ])
@@ -124,9 +125,13 @@ function wantingTrips(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool):
     .map(({ multiple, angle_deg }) => ({ multiple, ...(angle_deg === null ? {} : { angle_deg }) }))
 }
 
+/** The multiple of which the longest time goes on the schedule. */
+export const recordedMultiple = (rcd: Rcd, school: SequenceSchool): 1 | 5 =>
+  school !== 'single' && rcd.rated_mA <= ADDITIONAL_PROTECTION_mA ? 5 : 1
+
 /** The longest time at the multiple that goes on the schedule: five times the rated current, or once. */
-function recordedTime(trips: readonly Trip[], school: SequenceSchool): Time | null {
-  const order: Multiple[] = school === 'single' ? [1, 5, 2] : [5, 1, 2]
+function recordedTime(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool): Time | null {
+  const order: Multiple[] = recordedMultiple(rcd, school) === 1 ? [1, 5, 2] : [5, 1, 2]
   for (const multiple of order) {
     const times = trips.flatMap((trip) => (trip.kind === 'time' && trip.multiple === multiple ? [trip.time] : []))
     if (times.length > 0) return times.reduce((most, one) => (one.value_ms >= most.value_ms ? one : most))

@@ -61,5 +61,16 @@ export const DC_DETECTOR_mA = { least: 3, most: 6 } as const
 
 /** Additional protection is asked of devices up to this rated current, mA; they are read at five times as well. */
 export const ADDITIONAL_PROTECTION_mA = 30
-/** Where 0.25 A may stand for five times the rated current. */
-export const FIXED_FIVE_A = 0.25
+/** Where 0.25 A may stand for five times the rated current, mA. */
+const FIXED_FIVE_mA = 250
+export const fiveSchools = ['five-times', 'quarter-amp'] as const
+export type FiveSchool = (typeof fiveSchools)[number]
+
+/**
+ * The current that flows in a trip, mA. Source: IEC 61008-1 table 1, note (from memory).
+ * @example tripCurrent_mA({ rated_mA: 30 }, 5, 'quarter-amp') // 250
+ */
+export function tripCurrent_mA({ rated_mA }: Pick<Rcd, 'rated_mA'>, multiple: Multiple, school: FiveSchool): number {
+  const isFixed = multiple === 5 && school === 'quarter-amp' && rated_mA <= ADDITIONAL_PROTECTION_mA
+  return isFixed ? FIXED_FIVE_mA : multiple * rated_mA
+}

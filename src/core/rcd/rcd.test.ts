@@ -52,6 +52,7 @@ describe('a device', () => {
   it('is read six times in the older school, four where it is for fault protection only, once in the newer', () => {
     expect(askedTrips(general, 'three-multiples')).toHaveLength(6)
     expect(askedTrips(main, 'three-multiples')).toHaveLength(4)
+    expect(askedTrips(general, 'four-multiples').map((one) => one.multiple)).toEqual([0.5, 0.5, 1, 1, 2, 2, 5, 5])
     expect(askedTrips(general, 'single')).toEqual([{ multiple: 1, angle_deg: null }])
   })
 
@@ -79,15 +80,33 @@ describe('two devices in series', () => {
     expect(discriminationByBands(main, general)).toEqual([
       { current_mA: 30, upperLeast_ms: null, lowerMost_ms: 300, holds: true },
       { current_mA: 60, upperLeast_ms: null, lowerMost_ms: 150, holds: true },
-      { current_mA: 150, upperLeast_ms: 130, lowerMost_ms: 40, holds: true },
+      // At 1.5 times its rated current the upper one may be faster than at once, never than at twice.
+      { current_mA: 150, upperLeast_ms: 60, lowerMost_ms: 40, holds: true },
     ])
     // Two general ones of 30 mA: nothing keeps the upper one from going first.
     expect(discriminationByBands(general, general).every((one) => !one.holds)).toBe(true)
   })
 
-  it('are compared by their readings where there are some', () => {
-    expect(discriminationByReadings([140, 155], [22, 31])).toBe(true)
-    expect(discriminationByReadings([28], [22, 31])).toBe(false)
-    expect(discriminationByReadings([], [22])).toBeNull()
+  const at = (current_mA: number, value_ms: number, bound: 'exact' | 'more-than' = 'exact') => ({
+    current_mA,
+    time: { value_ms, bound },
+  })
+  const lower = [at(30, 35), at(30, 31), at(150, 13)]
+
+  it('are compared by their readings: what waits at a higher current waits at a lower one', () => {
+    const found = discriminationByReadings([at(100, 180), at(500, 62), at(500, 70)], lower)
+    expect(found).toEqual({ holds: true, at: { current_mA: 150, upperAt_mA: 500, upper_ms: 62, lower_ms: 13 } })
+  })
+
+  it('are undecided where the upper one was never read at that much current', () => {
+    expect(discriminationByReadings([at(100, 180)], lower)).toEqual({ holds: null, at: null })
+    expect(discriminationByReadings([], lower).holds).toBeNull()
+    expect(discriminationByReadings([at(500, 62)], []).holds).toBeNull()
+    expect(discriminationByReadings([at(500, 62)], [at(30, 300, 'more-than')]).holds).toBeNull()
+  })
+
+  it('do not where the upper one was as fast at no more current', () => {
+    const found = discriminationByReadings([at(30, 28)], [at(30, 31), at(150, 13)])
+    expect(found).toEqual({ holds: false, at: { current_mA: 30, upperAt_mA: 30, upper_ms: 28, lower_ms: 31 } })
   })
 })

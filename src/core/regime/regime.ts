@@ -38,8 +38,10 @@ export const schoolOptions = {
   'pv.cold-voltage': ['beta', 'table', 'flat'],
   'pv.insulation-voltage': ['table', 'fixed', 'twice'],
   'pv.continuity-judged': ['set-limit', 'by-conductor'],
-  'rcd.sequence': ['single', 'three-multiples'],
+  'rcd.sequence': ['single', 'three-multiples', 'four-multiples'],
   'rcd.half': ['two-seconds', 'three-hundred'],
+  'rcd.half-when': ['half-first', 'half-last'],
+  'rcd.five': ['five-times', 'quarter-amp'],
   'earth.spread-rule': ['range', 'deviation'],
   'earth.probe': ['sixty-two', 'halfway'],
 } as const satisfies Record<string, readonly string[]>
@@ -59,6 +61,8 @@ const schoolsSchema = z.strictObject({
   'pv.continuity-judged': z.enum(schoolOptions['pv.continuity-judged']),
   'rcd.sequence': z.enum(schoolOptions['rcd.sequence']),
   'rcd.half': z.enum(schoolOptions['rcd.half']),
+  'rcd.half-when': z.enum(schoolOptions['rcd.half-when']),
+  'rcd.five': z.enum(schoolOptions['rcd.five']),
   'earth.spread-rule': z.enum(schoolOptions['earth.spread-rule']),
   'earth.probe': z.enum(schoolOptions['earth.probe']),
 })

@@ -56,6 +56,8 @@ const schools: Schools = {
   'pv.continuity-judged': 'set-limit',
   'rcd.sequence': 'single',
   'rcd.half': 'two-seconds',
+  'rcd.half-when': 'half-first',
+  'rcd.five': 'five-times',
   'earth.spread-rule': 'range',
   'earth.probe': 'sixty-two',
 }

@@ -64,6 +64,7 @@ export const sources = {
   'bs7671-functional': published('BS 7671', '2018+A2', '643.10'),
   'iec-60364-6-zs': published('IEC 60364-6', '2016', 'annex D'),
   'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
+  'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),
   'iec-62955': published('IEC 62955', '2018', null),
   'bs7430-rods': published('BS 7430', '2011', '9.5; Dwight 1936'),
   'ieee-81': published('IEEE 81', '2012', 'fall of potential; BS 7430'),

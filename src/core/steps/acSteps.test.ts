@@ -293,14 +293,6 @@ describe('the trips of a device', () => {
     expect(check(swapped, ['slower-at-five']).state).toBe('fine')
     expect(check({ 'once-0': ms(34.9), 'five-0': ms(12.6) }).state).toBe('fine')
   })
-
-  it('tell whether the device above waits', () => {
-    const site = new Installation({ rcd: { delay: 'selective', rated_mA: 100 } })
-    const lower = site.build.part({ ...exampleRcd, tag: 'RCD2', upstreamId: site.rcd })
-    const { evaluation, one } = site.take('rcd-trips', lower, { 'once-0': ms(30) }).says('rcd-trips', lower)
-    const lines = working(site.facts, evaluation, one, one.counting!.entry.body)
-    expect(lines.at(-1)).toMatchObject({ code: 'rcd.discriminates', figures: { current_mA: 150, upper_ms: 130 } })
-  })
 })
 
 describe('an electrode', () => {

@@ -19,6 +19,7 @@ import { pvIsc } from './pvIsc'
 import { pvPolarity } from './pvPolarity'
 import { pvVoc } from './pvVoc'
 import { rcdButton } from './rcdButton'
+import { rcdCascade } from './rcdCascade'
 import { rcdTrips } from './rcdTrips'
 import { reconnect } from './reconnect'
 import { safeIsolation } from './safeIsolation'
@@ -57,6 +58,7 @@ export const steps: readonly AnyStep[] = [
   rcdTrips,
   rcdButton,
   acFunctional,
+  rcdCascade,
   closeOut,
 ]
 

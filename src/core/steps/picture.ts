@@ -5,7 +5,7 @@ import type { Verdict } from '../verdict/verdict'
 export type TimesPicture = {
   kind: 'times'
   /** At half the rated current the limit is a wait: nothing may happen before it is over. */
-  limits: { multiple: number; least_ms: number | null; most_ms: number | null }[]
+  limits: { multiple: number; current_mA: number; least_ms: number | null; most_ms: number | null }[]
   trips: { multiple: number; angle_deg: 0 | 180; time_ms: number; isBound: boolean; verdict: Verdict }[]
 }
 

@@ -3,62 +3,19 @@
  * Sources: IEC 61008-1 table 1, BS 7671:2018 643.7 and 643.8 (from memory).
  */
 import { readValueOf } from '../quantity/readValue'
-import { discriminateByRule, discriminationByBands } from '../rcd/discrimination'
-import { askedTrips, judgeRcd, judgeTrip, type RcdJudged, type Trip } from '../rcd/judgeRcd'
-import { ADDITIONAL_PROTECTION_mA, halfSchools, type Multiple, type Rcd, tripBand } from '../rcd/limits'
-import type { PartData, RcdData } from '../plant/part'
-import type { Body } from '../record/entry'
-import type { Regime } from '../regime/regime'
+import { askedTrips, judgeRcd, judgeTrip, type RcdJudged, recordedMultiple, type Trip } from '../rcd/judgeRcd'
+import { halfSchools, type Multiple, multiples, rampShares, tripBand, tripCurrent_mA } from '../rcd/limits'
 import type { Figures, Verdict } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
-import { judgeMeasured, liveGates, notYet, numberSlot, saying } from './acShared'
+import { judgeMeasured, liveGates, notYet, saying } from './acShared'
 import { plain } from './checks'
 import { electrodeResistance } from './electrode'
-import type { NumberSlot, Slot, Step, StepContext } from './step'
+import { arrangeTrips, deviceOf, rcdSlots, rulesOf, tripsIn, waveformIn } from './rcdSlots'
+import type { Step, StepContext } from './step'
 import { numberIn } from './stringReading'
 import { exampleRcd } from './worked'
 
 type Context = StepContext<'rcd'>
-
-const threeMultiples = (_: PartData, regime: Regime): boolean => regime.schools['rcd.sequence'] === 'three-multiples'
-const additional = (part: PartData, regime: Regime): boolean =>
-  threeMultiples(part, regime) && part.kind === 'rcd' && part.rated_mA <= ADDITIONAL_PROTECTION_mA
-
-const timed = (id: string, only?: NumberSlot['only']): NumberSlot =>
-  numberSlot(id, 'rcd-time', 'ms', 1, only ? { only } : {})
-/** Slots of timed trips with their multiple and half-wave. */
-const timeSlots: readonly { slot: NumberSlot; multiple: Multiple; angle_deg: 0 | 180 }[] = [
-  { slot: timed('half-0', threeMultiples), multiple: 0.5, angle_deg: 0 },
-  { slot: timed('half-180', threeMultiples), multiple: 0.5, angle_deg: 180 },
-  { slot: timed('once-0'), multiple: 1, angle_deg: 0 },
-  { slot: timed('once-180', threeMultiples), multiple: 1, angle_deg: 180 },
-  { slot: timed('five-0', additional), multiple: 5, angle_deg: 0 },
-  { slot: timed('five-180', additional), multiple: 5, angle_deg: 180 },
-]
-const rampSlot = numberSlot('ramp', 'rcd-current', 'mA', 2, { optional: true })
-const slots: readonly Slot[] = [...timeSlots.map(({ slot }) => slot), rampSlot]
-
-const deviceOf = ({ type, delay, rated_mA, standard }: RcdData): Rcd => ({ type, kind: delay, rated_mA, standard })
-
-function tripsIn(reading: Pick<Body<'reading'>, 'slots'>): { trip: Trip; slot: string }[] {
-  const trips: { trip: Trip; slot: string }[] = []
-  for (const { slot, multiple, angle_deg } of timeSlots) {
-    const read = numberIn(reading, slot.id)
-    if (!read) continue
-    const time = { value_ms: read.value, bound: read.bound }
-    trips.push({ trip: { kind: 'time', multiple, angle_deg, waveform: 'ac', time }, slot: slot.id })
-  }
-  const ramp = numberIn(reading, rampSlot.id)
-  if (ramp)
-    trips.push({ trip: { kind: 'ramp', angle_deg: null, waveform: 'ac', current_mA: ramp.value }, slot: rampSlot.id })
-  return trips
-}
-
-const rulesOf = ({ regime }: Context) => ({
-  sequence: regime.schools['rcd.sequence'],
-  half: regime.schools['rcd.half'],
-  place: 'circuit' as const,
-})
 
 /** The trip that the sentence is about: the worst, and of those alike the first. */
 function worstTrip(judged: RcdJudged, verdict: Verdict) {
@@ -67,6 +24,7 @@ function worstTrip(judged: RcdJudged, verdict: Verdict) {
 
 /** The line of the working that a trip is told in: a ramp, a wait, a band, or a longest time. */
 function lineOf(trip: Trip, figures: Figures): string {
+  if ('waveform' in figures) return 'rcd.not-for-type'
   if (trip.kind === 'ramp') return 'rcd.ramp'
   if (trip.multiple === 0.5) return 'rcd.half'
   return 'least_ms' in figures ? 'rcd.time' : 'rcd.time-most'
@@ -82,24 +40,12 @@ function touchVoltage(context: Context): number | null {
   return values.length === 0 ? null : (Math.max(...values) * context.part.data.rated_mA) / 1000
 }
 
-function discriminationLines(context: Context): WorkingLine[] {
-  const upper = context.plant.upstreamOf(context.part)
-  if (!upper) return []
-  const [above, own] = [deviceOf(upper.data), deviceOf(context.part.data)]
-  const five = discriminationByBands(above, own).at(-1)!
-  return [
-    {
-      code: discriminateByRule(above, own) ? 'rcd.discriminates' : 'rcd.does-not-discriminate',
-      figures: {
-        upper: upper.data.tag,
-        current_mA: five.current_mA,
-        upper_ms: five.upperLeast_ms ?? '–',
-        own_ms: five.lowerMost_ms,
-      },
-      result: null,
-      source: 'iec-61008',
-    },
-  ]
+/** A waveform that the device's type need not see proves nothing, whatever it does. */
+const trapOf: NonNullable<Step<'rcd'>['trap']> = ({ part }, reading) => {
+  const waveform = waveformIn(reading)
+  return rampShares(part.data.type, waveform)
+    ? null
+    : { code: 'rcd.waveform-not-for-type', figures: { tag: part.data.tag, waveform } }
 }
 
 export const rcdTrips: Step<'rcd'> = {
@@ -108,7 +54,9 @@ export const rcdTrips: Step<'rcd'> = {
   appliesTo: 'rcd',
   station: 'rcd',
   tag: 'live',
-  slots,
+  slots: rcdSlots,
+  arrange: arrangeTrips,
+  trap: trapOf,
   stands: 'highest',
   needsConditions: false,
   counts: 'latest',
@@ -134,7 +82,7 @@ export const rcdTrips: Step<'rcd'> = {
     const found = judgeRcd(
       rcd,
       trips.map((one) => one.trip),
-      rulesOf(context),
+      rulesOf(context.regime),
     )
     const worst = worstTrip(found, found.verdict) ?? found.findings[0]
     if (!worst) return notYet('rcd.no-reading', context)
@@ -142,7 +90,7 @@ export const rcdTrips: Step<'rcd'> = {
     const said = { code: `rcd.${worst.code}`, figures: { tag: context.part.data.tag, ...worst.figures, at } }
     const { recorded } = found
     if (!recorded) return plain(found.verdict, said)
-    const multiple = rulesOf(context).sequence === 'three-multiples' && rcd.rated_mA <= ADDITIONAL_PROTECTION_mA ? 5 : 1
+    const multiple = recordedMultiple(rcd, rulesOf(context.regime).sequence)
     const { least_ms, most_ms } = tripBand(rcd, multiple)
     const judged = judgeMeasured(context, {
       step: 'rcd',
@@ -171,7 +119,7 @@ export const rcdTrips: Step<'rcd'> = {
   working(context, reading) {
     const rcd = deviceOf(context.part.data)
     const lines: WorkingLine[] = tripsIn(reading).map(({ trip, slot }) => {
-      const one = judgeTrip(rcd, trip, rulesOf(context))
+      const one = judgeTrip(rcd, trip, rulesOf(context.regime))
       const value = trip.kind === 'time' ? trip.time.value_ms : trip.current_mA
       return {
         code: lineOf(trip, one.figures),
@@ -189,19 +137,21 @@ export const rcdTrips: Step<'rcd'> = {
         result: { value: touch, unit: 'V', decimals: 1 },
         source: 'bs7671-electrode',
       })
-    return [...lines, ...discriminationLines(context)]
+    return lines
   },
   picture(context, reading) {
     const rcd = deviceOf(context.part.data)
-    const rules = rulesOf(context)
-    const asked = [...new Set(askedTrips(rcd, rules.sequence).map((one) => one.multiple))]
+    const rules = rulesOf(context.regime)
     const trips = tripsIn(reading).flatMap(({ trip }) => (trip.kind === 'time' ? [trip] : []))
+    const told = [...askedTrips(rcd, rules.sequence), ...trips].map((one) => one.multiple)
+    const asked = multiples.filter((one) => told.includes(one))
+    const current = (multiple: Multiple): number => tripCurrent_mA(rcd, multiple, context.regime.schools['rcd.five'])
     return {
       kind: 'times',
       limits: asked.map((multiple) =>
         multiple === 0.5
-          ? { multiple, least_ms: halfSchools[rules.half], most_ms: null }
-          : { multiple, ...tripBand(rcd, multiple) },
+          ? { multiple, current_mA: current(0.5), least_ms: halfSchools[rules.half], most_ms: null }
+          : { multiple, current_mA: current(multiple), ...tripBand(rcd, multiple) },
       ),
       trips: trips.map((trip) => ({
         multiple: trip.multiple,

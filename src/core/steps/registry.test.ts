@@ -22,6 +22,8 @@ const slotsOf = (step: AnyStep): readonly Slot[] => step.slots
 /** The worked example as facts, its slots changed where a test wants others. */
 function exampleOf(step: AnyStep, slots?: Record<string, SlotValue>) {
   const build = new FactsBuilder()
+  const { named } = step.example
+  if (named) build.part(named.data, named.id)
   const partId = build.part(step.example.part)
   for (const other of step.example.others?.(partId) ?? []) build.part(other)
   if (step.example.part.kind === 'string' && step.id !== 'pv-polarity') build.polarity(partId)

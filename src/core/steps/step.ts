@@ -114,6 +114,8 @@ export type WorkedExample = {
   part: Extract<PartData, { kind: PartKind }>
   /** Further parts that the judgement takes in; they are given the part's own id. */
   others?: (partId: string) => readonly PartData[]
+  /** A part that the example's own names by its id. */
+  named?: { id: string; data: PartData }
   /** Null where the step is computed from the plant alone. */
   reading: Pick<Body<'reading'>, 'slots' | 'conditions'> | null
   verdict: Verdict
@@ -126,6 +128,8 @@ export type Step<Kind extends PartKind = PartKind> = {
   appliesTo: Kind
   /** Asked only of such a plant: nobody looks at modules where there are none. */
   where?: (plant: PlantIndex) => boolean
+  /** Asked only of such parts of its kind; of all where it is not given. */
+  of?(part: Part<Extract<PartData, { kind: Kind }>>, plant: PlantIndex): boolean
   station: Station
   /** Present where the verdict follows from the plant alone and nobody reads anything. */
   compute?(context: StepContext<Kind>): Judgement
@@ -135,6 +139,8 @@ export type Step<Kind extends PartKind = PartKind> = {
   nulled?: boolean
   tag: 'live' | 'live-in-daylight' | 'dead'
   slots: readonly Slot[]
+  /** The same slots in the order that a regime's school takes them. */
+  arrange?(slots: readonly Slot[], regime: Regime): readonly Slot[]
   needsConditions: boolean
   counts: 'latest' | 'worst' | 'mean'
   /** Which of several figures of one quantity stands for the reading in lists; the lowest where nothing is said. */
@@ -172,9 +178,13 @@ export type Step<Kind extends PartKind = PartKind> = {
 /** What slots are asked of: a part, under a regime. */
 export type Asked = { part: Pick<Part, 'data'>; regime: Regime }
 
+/** All slots of a step in the order of the regime's school. */
+export const slotsInOrder = (step: AnyStep, regime: Regime): readonly Slot[] =>
+  step.arrange?.(step.slots, regime) ?? step.slots
+
 /** The slots that are asked of a part under a regime, whatever is chosen. */
 export function slotsAsked(step: AnyStep, { part, regime }: Asked): readonly Slot[] {
-  return (step.slots as readonly Slot[]).filter(({ only }) => !only || only(part.data, regime))
+  return slotsInOrder(step, regime).filter(({ only }) => !only || only(part.data, regime))
 }
 
 /** The slots that are asked for, given the choices made so far. */

@@ -39,8 +39,7 @@ export class FactsBuilder {
     return id
   }
 
-  part(data: PartData): string {
-    const partId = testId(this.count++)
+  part(data: PartData, partId = testId(this.count++)): string {
     this.add({ kind: 'plant-change', v: 1, before: null, after: data, base: null }, { partId })
     return partId
   }

@@ -1,92 +1,8 @@
 /** Hook-up drawings of earth and the AC side, by name. */
-import type { ReactNode } from 'react'
 import { say } from '@/words/say'
+import { Board, Circuit, Ground, Spike, Tester, Word, Words } from './acShapes'
 import type { Drawings } from './drawings'
-import { Balloon, Box, Earth, Meter, Named, OpenSwitch, strong, Wire } from './shapes'
-
-type Lead = (balloon: number) => string
-
-const Word = ({ x, y, children }: { x: number; y: number; children: ReactNode }) => (
-  <text x={x} y={y}>
-    {children}
-  </text>
-)
-
-/** A board: a row of devices in a box, its main switch on the left. */
-function Board({ x, y, on = true }: { x: number; y: number; on?: boolean }) {
-  return (
-    <Box x={x} y={y} w={96} h={48}>
-      {[0, 1, 2, 3, 4].map((k) => (
-        <g key={k}>
-          <rect
-            x={x + 8 + 17 * k}
-            y={y + 10}
-            width="12"
-            height="28"
-            fill="var(--sheet)"
-            stroke="var(--ink)"
-            strokeWidth="1.6"
-          />
-          <path
-            d={`M${x + 14 + 17 * k} ${y + (on || k > 0 ? 16 : 26)}v8`}
-            stroke="var(--ink)"
-            strokeWidth={k === 0 ? 5 : 3}
-          />
-        </g>
-      ))}
-    </Box>
-  )
-}
-
-/** Three conductors of a circuit from a board to its end; the far end is a socket. */
-function Circuit({ joined = false }: { joined?: boolean }) {
-  return (
-    <>
-      <Board x={8} y={40} />
-      <Wire d="M104 52H246" />
-      <Wire d="M104 64H246" />
-      <Wire d="M104 76H246" lead="earth" />
-      {joined && <path d="M112 52V76" stroke="var(--lead-red)" strokeWidth="4" />}
-      <Box x={246} y={42} w={44} h={44}>
-        <circle cx="258" cy="58" r="3.4" fill="var(--ink)" />
-        <circle cx="278" cy="58" r="3.4" fill="var(--ink)" />
-        <path d="M268 70v8" stroke="var(--ink)" strokeWidth="4" />
-      </Box>
-    </>
-  )
-}
-
-const Tester = ({ x = 150, shows }: { x?: number; shows: string }) => (
-  <Meter x={x} y={112} w={104} shows={shows} name={say('hookup.tester-ac')} />
-)
-
-/** Ground with hatching below, from x to x. */
-const Ground = ({ y }: { y: number }) => (
-  <path
-    d={`M4 ${y}H302M16 ${y}l-8 10M56 ${y}l-8 10M96 ${y}l-8 10M136 ${y}l-8 10M176 ${y}l-8 10M216 ${y}l-8 10M256 ${y}l-8 10M296 ${y}l-8 10`}
-    stroke="var(--ink)"
-    strokeWidth="1.6"
-  />
-)
-
-const Spike = ({ x, y, long }: { x: number; y: number; long: number }) => (
-  <path d={`M${x} ${y - 12}V${y + long}`} stroke="var(--ink)" strokeWidth="5" />
-)
-
-/** Balloons with their words in two columns under a drawing. */
-const Words = ({ lead, count, y = 128 }: { lead: Lead; count: number; y?: number }) => (
-  <>
-    {Array.from({ length: count }, (_, k) => (
-      <Named
-        key={lead(k + 1) + String(k)}
-        x={22 + (k % 2) * 150}
-        y={y + Math.floor(k / 2) * 28}
-        n={k + 1}
-        words={lead(k + 1)}
-      />
-    ))}
-  </>
-)
+import { Balloon, Box, Earth, Meter, Named, OpenSwitch, Wire } from './shapes'
 
 export const acDrawings: Drawings = {
   'prove-dead': ({ lead }) => (
@@ -247,41 +163,6 @@ export const acDrawings: Drawings = {
       <Word x={4} y={150}>
         {lead(2)}
       </Word>
-    </>
-  ),
-  'rcd-at-socket': ({ lead }) => (
-    <>
-      <Box x={8} y={36} w={64} h={56}>
-        <path d="M20 64q8-22 16 0t16 0" fill="none" stroke="var(--ink)" strokeWidth="2" />
-        <circle cx="60" cy="48" r="5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
-      </Box>
-      <Wire d="M72 52H246" />
-      <Wire d="M72 64H246" />
-      <Wire d="M8 84H246" lead="earth" />
-      <Box x={246} y={42} w={44} h={48} />
-      <Tester x={158} shows="ms" />
-      <Wire d="M262 138H276V90" lead="red" />
-      <Balloon x={276} y={104} n={1} />
-      <Balloon x={140} y={138} n={2} />
-      <Word x={4} y={112}>
-        {lead(1)}
-      </Word>
-      <Word x={4} y={164}>
-        {lead(2)}
-      </Word>
-    </>
-  ),
-  'rcd-button': ({ lead }) => (
-    <>
-      <Box x={104} y={32} w={96} h={72}>
-        <circle cx="132" cy="58" r="12" fill="var(--accent-tint)" stroke="var(--ink)" strokeWidth="2" />
-        <text x="132" y="63" textAnchor="middle" style={strong}>
-          T
-        </text>
-        <rect x="166" y="44" width="14" height="40" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
-        <path d="M173 50v12" stroke="var(--ink)" strokeWidth="6" />
-      </Box>
-      <Words lead={lead} count={2} y={136} />
     </>
   ),
   'board-checks': ({ lead }) => (

@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { steps } from '@/core/steps'
 import { acDrawings } from './acDrawings'
 import { addDrawings, drawings } from './drawings'
+import { rcdDrawings } from './rcdDrawings'
 
 addDrawings(acDrawings)
+addDrawings(rcdDrawings)
 
 const drawingNames = Object.keys(drawings)
 

@@ -3,10 +3,10 @@ import { figure, say } from '@/words/say'
 import { MarkShape } from '../mark/Mark'
 
 const WIDE = 344
-const HIGH = 190
+const HIGH = 206
 const LEFT = 46
 const TOP = 12
-const BOTTOM = 30
+const BOTTOM = 46
 /** Times are told on a scale of decades, from 5 ms to 3 s. */
 const SCALE = { least_ms: 5, most_ms: 3000 }
 const TICKS_ms = [10, 40, 100, 300, 1000, 2000]
@@ -37,7 +37,7 @@ export function TimesPicture({ picture }: { picture: Data }) {
           </text>
         </g>
       ))}
-      {limits.map(({ multiple, least_ms, most_ms }) => {
+      {limits.map(({ multiple, current_mA, least_ms, most_ms }) => {
         const [from, to] = [x(multiple) - lane / 2 + 6, x(multiple) + lane / 2 - 6]
         const isWait = most_ms === null
         return (
@@ -50,8 +50,11 @@ export function TimesPicture({ picture }: { picture: Data }) {
             )}
             {least_ms !== null && <path d={`M${from} ${y(least_ms)}H${to}`} stroke="var(--ink)" strokeWidth="4" />}
             {most_ms !== null && <path d={`M${from} ${y(most_ms)}H${to}`} stroke="var(--ink)" strokeWidth="4" />}
-            <text x={x(multiple)} y={HIGH - 10} textAnchor="middle" className="lab strong">
+            <text x={x(multiple)} y={HIGH - 24} textAnchor="middle" className="lab strong">
               {multiple === 0.5 ? '½' : multiple === 1 ? '' : figure(multiple, 0)} IΔn
+            </text>
+            <text x={x(multiple)} y={HIGH - 7} textAnchor="middle" className="tick-t">
+              {say('picture.current', { current: current_mA })}
             </text>
             {isWait && (
               <text x={x(multiple)} y={y(least_ms ?? 300) - 7} textAnchor="middle" className="lab">

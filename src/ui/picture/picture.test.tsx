@@ -35,9 +35,9 @@ describe('the picture of trips', () => {
     expect(picture('rcd-trips', rcd, slots, classic)).toEqual({
       kind: 'times',
       limits: [
-        { multiple: 0.5, least_ms: 2000, most_ms: null },
-        { multiple: 1, least_ms: null, most_ms: 300 },
-        { multiple: 5, least_ms: null, most_ms: 40 },
+        { multiple: 0.5, current_mA: 15, least_ms: 2000, most_ms: null },
+        { multiple: 1, current_mA: 30, least_ms: null, most_ms: 300 },
+        { multiple: 5, current_mA: 150, least_ms: null, most_ms: 40 },
       ],
       trips: [
         { multiple: 0.5, angle_deg: 0, time_ms: 1999, isBound: true, verdict: 'within' },

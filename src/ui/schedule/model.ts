@@ -4,7 +4,7 @@ import type { Part, PartKind } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
 import type { Regime } from '@/core/regime/regime'
 import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, type ChoiceSlot, type Slot, slotsAsked, slotsShown } from '@/core/steps/step'
+import { type AnyStep, type ChoiceSlot, type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/step'
 
 export type Column = { id: string; step: AnyStep; slot: Slot }
 export type Row = { part: Part; byStep: ReadonlyMap<AnyStep, StepEvaluation> }
@@ -53,7 +53,7 @@ export function cellsOf(step: AnyStep, part: Part, regime: Regime, setUp: SetUp)
 export function columnsOf(steps: readonly AnyStep[], rows: readonly Row[], regime: Regime, setUp: SetUp): Column[] {
   return steps.flatMap((step) => {
     const asked = new Set(rows.flatMap(({ part }) => cellsOf(step, part, regime, setUp).map((slot) => slot.id)))
-    return (step.slots as readonly Slot[])
+    return slotsInOrder(step, regime)
       .filter((slot) => asked.has(slot.id))
       .map((slot) => ({ id: `${step.id}.${slot.id}`, step, slot }))
   })

@@ -33,6 +33,9 @@ export const acSays = {
   'step.rcd-trips.title': 'Trip {tag}',
   'step.rcd-trips.short': 'RCD trips',
   'step.rcd-trips.about': 'From a socket downstream, loads off, reset between trips.',
+  'step.rcd-cascade.title': '{tag} before the device above it',
+  'step.rcd-cascade.short': 'Discrimination',
+  'step.rcd-cascade.about': 'From the standard’s times, and from what both were read.',
   'step.rcd-button.title': 'Press the button of {tag}',
   'step.rcd-button.short': 'RCD button',
   'step.rcd-button.about': 'Last of all, when its times are known.',
@@ -100,6 +103,17 @@ export const acSays = {
   'finding.zs.above-sum': '{read} Ω is clearly above Ze + (R1+R2), {sum:2} Ω: look for a poor joint.',
   'finding.zs.rcd-stands-in':
     '{read} Ω is above what the device allows, {device:2} Ω; the RCD protects instead, up to {limit:0} Ω.',
+  'finding.rcd-cascade.no-upper': 'No device is entered above {tag}.',
+  'finding.rcd-cascade.by-rule': '{tag} opens before {upper} by the standard’s times; readings of both will show it.',
+  'finding.rcd-cascade.by-both':
+    '{tag} opens before {upper}, by the standard and as read: {lower_ms:1} ms against {upper_ms:1} ms at {current_mA:0} mA.',
+  'finding.rcd-cascade.by-readings-only':
+    'As read, {tag} opens before {upper} at {current_mA:0} mA, but nothing in their standard makes sure of it.',
+  'finding.rcd-cascade.both-may-open': 'A fault below {tag} may open {upper} as well: that one is not selective.',
+  'finding.rcd-cascade.both-open':
+    'At {current_mA:0} mA {upper} opens in {upper_ms:1} ms, {tag} in {lower_ms:1} ms: the one above goes first.',
+  'finding.rcd-cascade.read-otherwise':
+    '{upper} should wait for {tag}, but at {current_mA:0} mA it opened in {upper_ms:1} ms and {tag} in {lower_ms:1} ms.',
   'finding.rcd.no-reading': 'Trip {tag}.',
   'finding.rcd.half-no-trip': '{tag} holds at half its current for {wait_ms:0} ms.',
   'finding.rcd.half-too-short': '{tag} held for {time_ms:0} ms; {wait_ms:0} ms are wanted. Let it run longer.',
@@ -146,15 +160,21 @@ export const acSays = {
   'working.zs.limit-device-iec': '⅔ × {nominal_V:0} V ÷ Ia of {device}',
   'working.zs.limit-rcd': '{touch_V:0} V ÷ {rated_mA:0} mA',
   'working.zs.cold': 'Cold: {share_pct:0} % of it',
+  'working.rcd.not-for-type': '{at:slot}: a waveform that its type need not see',
   'working.rcd.half': '{at:slot}: no trip within {wait_ms:0} ms',
   'working.rcd.time': '{at:slot}: {least_ms:0} to {most_ms:0} ms',
   'working.rcd.time-most': '{at:slot}: at most {most_ms:0} ms',
   'working.rcd.ramp': '{at:slot}: {least_mA:1} to {most_mA:1} mA',
   'working.rcd.touch-voltage': 'RA × {rated_mA:0} mA, at most {most_V:0} V',
-  'working.rcd.discriminates':
-    'Below {upper}, which waits: at {current_mA:0} mA it takes {upper_ms} ms at least, this one {own_ms:0} ms at most',
-  'working.rcd.does-not-discriminate':
-    'Not discriminating with {upper}: at {current_mA:0} mA that one may take {upper_ms} ms, this one {own_ms:0} ms',
+  'working.rcd-cascade.rule-met': '{upper} is selective, and its {upper_mA:0} mA at least 3 × {own_mA:0} mA',
+  'working.rcd-cascade.rule-not-met': '{upper}, {upper_mA:0} mA, is not selective with 3 × {own_mA:0} mA or more',
+  'working.rcd-cascade.bands':
+    'By the standard, at {current_mA:0} mA: {upper} takes {upper_ms:0} ms at least, this one {lower_ms:0} ms at most',
+  'working.rcd-cascade.bands-below': 'By the standard: below its rated current {upper} does not open',
+  'working.rcd-cascade.read':
+    'Read, at {current_mA:0} mA: {upper} {upper_ms:1} ms or more (from {upperAt_mA:0} mA), this one {lower_ms:1} ms or less',
+  'working.rcd-cascade.read-fails':
+    'Read, at {current_mA:0} mA: {upper} {upper_ms:1} ms or less (from {upperAt_mA:0} mA), this one {lower_ms:1} ms or more',
 
   'cause.loose-terminal': 'Loose terminal in circuit {tag}',
   'cause.longer-than-entered': 'Longer or thinner than entered',
