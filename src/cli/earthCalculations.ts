@@ -1,7 +1,7 @@
 /** Calculations of electrodes, rods and residual current devices on the command line. */
 import { z } from 'zod'
 import { electrodeMethods, judgeElectrode } from '../core/earth/electrode'
-import { MOST_RODS, planOfRods, rodResistance_ohm, rodsInLine_ohm, rodsNeeded } from '../core/earth/rods'
+import { MOST_RODS, planOf, rodResistance_ohm, rodsInLine_ohm, rodsNeeded } from '../core/earth/rods'
 import { judgeRcd, rcdPlaces, type Time, type Trip } from '../core/rcd/judgeRcd'
 import { type Multiple, multiples, rcdKinds, rcdTypes, waveforms } from '../core/rcd/limits'
 import { shippedRegimes } from '../core/regime/shipped'
@@ -53,11 +53,12 @@ export const rodsSchema = z
   })
 
 export function rods({ count, spacing_m, target_ohm, ...rod }: z.infer<typeof rodsSchema>) {
+  const { length_m, diameter_m } = rod
   return {
     single_ohm: rodResistance_ohm(rod),
     combined_ohm: rodsInLine_ohm(rod, count, spacing_m),
     rodsNeeded: target_ohm === undefined ? null : rodsNeeded(rod, spacing_m, target_ohm),
-    plan: planOfRods(rod, spacing_m),
+    plan: planOf({ form: 'rods', depth_m: null, length_m, diameter_m }, rod.resistivity_ohm_m, spacing_m),
     sources: [sources['bs7430-rods']],
   }
 }

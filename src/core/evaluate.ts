@@ -15,6 +15,7 @@ import { swappedNeighbour } from './evaluation/neighbour'
 import { LeadNulls } from './evaluation/leadNulls'
 import { compareSisters } from './evaluation/sisters'
 import { snagsOf } from './evaluation/snags'
+import { trendOf } from './evaluation/trend'
 import { type Evaluation, type Photo, type StationState, type StepEvaluation, stepKey } from './evaluation/types'
 import type { Part } from './plant/part'
 import { PlantIndex } from './plant/plantIndex'
@@ -255,14 +256,16 @@ export function causes(facts: Facts, evaluation: Evaluation, one: StepEvaluation
   return swapped ? [swapped, ...found] : found
 }
 
-/** The picture that a step wants beside its working, null where it wants none. */
-export function pictureOf(
+/** The pictures that a step wants beside its working, and its readings over time where there are several. */
+export function picturesOf(
   facts: Facts,
   evaluation: Evaluation,
   one: StepEvaluation,
   reading: Pick<Body<'reading'>, 'slots'>,
-): Picture | null {
-  return one.step.picture?.(contextIn(evaluation, one, facts), reading) ?? null
+): readonly Picture[] {
+  const own = one.step.pictures?.(contextIn(evaluation, one, facts), reading) ?? []
+  const trend = trendOf(one)
+  return trend ? [...own, trend] : own
 }
 
 /** What is wrong with the set-up of a reading that is being taken, before its figures are read; null where nothing is. */

@@ -7,6 +7,8 @@ import { chance, seedOf } from './random'
 
 type Built = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
+/** Where the spikes of an electrode test stand. */
+export type Spikes = { share: number; way_m: number; bearing_deg: number | null }
 /** A line of three phases; empty where there is one. */
 export type Line = '' | 'l1' | 'l2' | 'l3'
 export type CircuitFault = 'none' | 'loose-terminal' | 'low-insulation'
@@ -21,6 +23,8 @@ const SENSITIVE = 3
 /** Copper, milliohm mm2 per metre. */
 const COPPER_mohm_mm2 = 17.6
 const USUAL = { line_mm2: 2.5, protective_mm2: 1.5, length_m: 15 }
+/** How much of a reading a pipe right along the way takes off at the current spike. */
+const PIPE_TAKES = 0.5
 const SOIL_ohm_m = { least: 40, most: 110 }
 
 /** Shortest time and spread of sound devices at a multiple of their rated current, ms. */
@@ -79,14 +83,46 @@ export class Installation {
     return this.wire_ohm(one) + this.wire_ohm(other)
   }
 
+  private soil_ohm_m(electrode: Of<'electrode'>): number {
+    return between(chance(seedOf(`${electrode.id}:soil`)), SOIL_ohm_m.least, SOIL_ohm_m.most)
+  }
+
+  /** One of an electrode's rods or discs by itself, ohm. */
+  oneRod_ohm(electrode: Of<'electrode'>): number {
+    const soil = this.soil_ohm_m(electrode)
+    const { form, length_m, diameter_mm } = electrode.data
+    if (form === 'disc') return soil / (4 * ((diameter_mm ?? 600) / 1000))
+    const long = length_m ?? 2.4
+    return (soil / (2 * Math.PI * long)) * (Math.log((8000 * long) / (diameter_mm ?? 16)) - 1)
+  }
+
   /** One electrode in its soil, ohm: a rod by its length, several nearly by their number. */
   electrode_ohm(electrode: Of<'electrode'>): number {
-    const next = chance(seedOf(`${electrode.id}:soil`))
-    const soil = between(next, SOIL_ohm_m.least, SOIL_ohm_m.most)
-    const { rods, length_m, diameter_mm } = electrode.data
-    const long = length_m ?? 2.4
-    const single = (soil / (2 * Math.PI * long)) * (Math.log((8000 * long) / (diameter_mm ?? 16)) - 1)
-    return (single * 1.15 ** Math.min((rods ?? 1) - 1, 3)) / (rods ?? 1)
+    const { rods } = electrode.data
+    return (this.oneRod_ohm(electrode) * 1.15 ** Math.min((rods ?? 1) - 1, 3)) / (rods ?? 1)
+  }
+
+  /**
+   * What is read between the electrode and the potential spike, ohm: the fields of electrode and current spike in even
+   * soil, and what a metal pipe beside them takes over.
+   */
+  potentialRead_ohm(electrode: Of<'electrode'>, { share, way_m, bearing_deg }: Spikes): number {
+    const own = this.electrode_ohm(electrode)
+    const reach_m = this.soil_ohm_m(electrode) / (2 * Math.PI * own)
+    const at_m = share * way_m
+    const field = 1 - reach_m * (1 / at_m + 1 / way_m - 1 / (way_m - at_m))
+    return own * field * (1 - PIPE_TAKES * this.besidePipe(bearing_deg, way_m) * share)
+  }
+
+  /** How much metal runs beside the way: 1 where a pipe lies right along it, 0 where none is near. */
+  private besidePipe(bearing_deg: number | null, way_m: number): number {
+    if (bearing_deg === null) return 0
+    const each = this.ofKind('buried-service').map(({ data }) => {
+      if (data.material !== 'metal') return 0
+      const along = Math.abs(Math.sin(((bearing_deg - data.bearing_deg) * Math.PI) / 180)) ** 4
+      return along * Math.max(0, 1 - (3 * data.away_m) / way_m)
+    })
+    return Math.max(0, ...each)
   }
 
   /** All electrodes of the installation together, ohm; null where there is none. */

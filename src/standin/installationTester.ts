@@ -1,11 +1,15 @@
 /** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
 import type { PartData } from '@/core/plant/part'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { Installation, type Line, type Shape } from './installation'
+import { Installation, type Line, type Shape, type Spikes } from './installation'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 
-export type Setting = { slot: string; choices: Readonly<Record<string, string>> }
+export type Setting = {
+  slot: string
+  choices: Readonly<Record<string, string>>
+  figures?: Readonly<Record<string, number>>
+}
 type Connected = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
 
@@ -18,6 +22,8 @@ const NOISE_ohm = 0.03
 const TOUCH_ohm = 0.03
 const LEADS_ohm = 0.42
 const LONG_LEAD_ohm = 1.0
+/** How far the current spike stands where nobody says. */
+const USUAL_WAY_m = 40
 
 export type Bench = {
   instrument: Instrument
@@ -92,12 +98,23 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   return show(bench, site.zs_ohm(circuit, lineOf(bench)) + noise + touch(bench))
 }
 
+/** Where the potential spike stands, by the name of its slot; the way and its direction as far as they are known. */
+function spikesOf({ setting: { slot, figures = {} } }: Bench): Spikes {
+  const share_pct = /^re-at-(\d+)$/.exec(slot)?.[1]
+  const moved = slot === 're-2' ? -0.1 : slot === 're-3' ? 0.1 : 0
+  return {
+    share: share_pct ? Number(share_pct) / 100 : 0.62 + moved,
+    way_m: figures['spike-distance'] ?? USUAL_WAY_m,
+    bearing_deg: figures['spike-bearing'] ?? null,
+  }
+}
+
 function onElectrode(bench: Bench, site: Installation, electrode: Of<'electrode'>): Pressed {
   const { slot } = bench.setting
-  const true_ohm = site.electrode_ohm(electrode)
   if (bench.key === 'earth-resistance') {
-    const place = slot === 're-2' ? -0.014 : slot === 're-3' ? 0.012 : 0
-    return show(bench, true_ohm * (1 + place + 0.006 * (draw(bench, slot) - 0.5)))
+    if (slot === 're-single') return show(bench, site.oneRod_ohm(electrode))
+    const scatter = 1 + 0.006 * (draw(bench, slot) - 0.5)
+    return show(bench, site.potentialRead_ohm(electrode, spikesOf(bench)) * scatter)
   }
   if (bench.key === 'continuity') return show(bench, LONG_LEAD_ohm)
   return bench.key === 'loop-impedance' ? show(bench, site.electrodeLoop_ohm(electrode) + LONG_LEAD_ohm) : notHere

@@ -1,10 +1,9 @@
 /** A kept reading in a few words: its main figure, or what its answers come to. */
-import { decimalsAsRead, type ReadValue } from '@/core/quantity/readValue'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Body, SlotValue } from '@/core/record/entry'
 import { CHECK_OPTIONS } from '@/core/steps/checks'
 import { type AnyStep, mainSlot, type Slot } from '@/core/steps/step'
-import { say, sayCode } from './say'
+import { quantity, say, sayCode } from './say'
 
 /** The value of one slot in words, empty where it was not answered. */
 export function valueText(value: SlotValue | undefined): string {
@@ -14,15 +13,10 @@ export function valueText(value: SlotValue | undefined): string {
   return value.unit === 'deg' ? `${value.text}${written}` : `${value.text} ${written}`
 }
 
-/** The mean of figures, with the decimals of the first. */
-function meanText(values: readonly ReadValue[]): string {
-  const mean = values.reduce((sum, one) => sum + one.value, 0) / values.length
-  const [first] = values
-  return `${mean.toFixed(decimalsAsRead(first!.text))} ${unitSpellings[first!.unit].written}`
-}
-
 /** The main figure; of several alike the one that stands for them, mostly the lowest; of a list of checks how many are as they should be. */
 export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slots'>): string {
+  const worked = step.standing?.({ slots })
+  if (worked) return quantity(worked.value, worked.unit, worked.decimals)
   const all = step.slots as readonly Slot[]
   const main = mainSlot(step)
   if (!main) return ''
@@ -39,7 +33,6 @@ export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slo
   const first = numbers.find((slot) => !slot.optional) ?? numbers[0]
   const alike = numbers.filter((slot) => slot.measures === first?.measures)
   const values = alike.map((slot) => slots[slot.id]!).filter((value) => 'value' in value)
-  if (step.stands === 'mean' && values.length > 1) return meanText(values)
   const sign = step.stands === 'highest' ? -1 : 1
   const standing = values.reduce((best, value) => (sign * value.value < sign * best.value ? value : best), values[0]!)
   return standing ? valueText(standing) : ''

@@ -9,6 +9,7 @@ import { design } from './en/design'
 import { doors } from './en/doors'
 import type { office } from './en/office'
 import type { plant } from './en/plant'
+import type { planner } from './en/planner'
 import type { print } from './en/print'
 import type { record } from './en/record'
 import type { regime } from './en/regime'
@@ -21,6 +22,7 @@ type Later = typeof ac &
   typeof acSays &
   typeof office &
   typeof plant &
+  typeof planner &
   typeof print &
   typeof record &
   typeof regime &

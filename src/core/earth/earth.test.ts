@@ -1,17 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import { electrodeLimit_ohm, judgeElectrode, meanAndSpread } from './electrode'
-import { probePlaces, readOverTrue, TRUE_SHARE } from './fallOfPotential'
+import { evenSoilAt, fitEvenSoil, probePlaces, readAt, readOverTrue, TRUE_SHARE } from './fallOfPotential'
+import { angleTo, awayFrom, bestBearing, endsWithin, placeAt, runsAlong } from './garden'
+import { planFor } from './planner'
 import {
-  planOfRods,
+  discResistance_ohm,
+  planOf,
   rodResistance_ohm,
   rodsInLine_ohm,
   rodsNeeded,
-  soilFrom,
+  soilOf,
   tooGood,
   wennerResistivity_ohm_m,
 } from './rods'
 
 const rod = { resistivity_ohm_m: 100, length_m: 3, diameter_m: 0.016 }
+const shape = { form: 'rods', length_m: 3, diameter_m: 0.016, depth_m: null } as const
 
 describe('mean and spread', () => {
   it('takes the range or the greatest deviation', () => {
@@ -70,7 +74,7 @@ describe('rods', () => {
   })
 
   it('shows what each further rod brings, and how many reach a target', () => {
-    const plan = planOfRods(rod, 3)
+    const plan = planOf(shape, 100, 3)!
     expect(plan).toHaveLength(10)
     for (let k = 1; k < plan.length; k++) expect(plan[k]!.combined_ohm).toBeLessThan(plan[k - 1]!.combined_ohm)
     const needed = rodsNeeded(rod, 3, 10)!
@@ -90,8 +94,9 @@ describe('rods', () => {
   })
 
   it('tells the soil from what rods in it read', () => {
-    const size = { length_m: 3, diameter_m: 0.016 }
-    for (const count of [1, 2, 5]) expect(soilFrom(size, count, 3, rodsInLine_ohm(rod, count, 3))).toBeCloseTo(100, 9)
+    for (const count of [1, 2, 5]) expect(soilOf(shape, count, 3, rodsInLine_ohm(rod, count, 3))).toBeCloseTo(100, 9)
+    expect(soilOf(shape, 11, 3, 10)).toBeNull()
+    expect(soilOf({ ...shape, diameter_m: null }, 1, 3, 10)).toBeNull()
   })
 
   it('reads resistivity from four spikes', () => {
@@ -115,5 +120,127 @@ describe('fall of potential in even soil', () => {
     expect(probePlaces('sixty-two', 40)).toEqual([24.8, 20.8, 28.8])
     expect(probePlaces('halfway', 40)).toEqual([20, 14, 26])
     expect(probePlaces('halfway', 12)).toEqual([6, 3, 9])
+  })
+})
+
+describe('discs', () => {
+  // Dwight 1936 (from memory): rho/(8 a) + rho/(4 pi s) (1 - 7/12 (a/s)^2 + ...), s twice the depth.
+  const dwight = (rho: number, a: number, depth: number): number => {
+    const s = 2 * depth
+    return rho / (8 * a) + (rho / (4 * Math.PI * s)) * (1 - (7 / 12) * (a / s) ** 2 + (33 / 40) * (a / s) ** 4)
+  }
+  it.each([
+    [0.3, 1],
+    [0.3, 0.6],
+    [0.5, 2],
+  ])('of radius %f m at %f m are within a half per cent of the published series', (radius, depth) => {
+    expect(discResistance_ohm(100, 2 * radius, depth) / dwight(100, radius, depth)).toBeCloseTo(1, 2)
+  })
+
+  it('have half as much deep down as at the surface', () => {
+    expect(discResistance_ohm(100, 0.6, 1e6)).toBeCloseTo(100 / 2.4, 3)
+    expect(discResistance_ohm(100, 0.6, 1e-6)).toBeCloseTo(100 / 1.2, 2)
+    expect(() => discResistance_ohm(100, 0, 1)).toThrow('a diameter and a depth')
+  })
+})
+
+describe('a curve of places', () => {
+  const shares = [0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8]
+  const even = shares.map((share) => ({ share, read_ohm: 20 * readOverTrue(1, 30, share) }))
+
+  it('is read off between its places', () => {
+    const points = [
+      { share: 0.7, read_ohm: 21 },
+      { share: 0.6, read_ohm: 20 },
+    ]
+    expect(readAt(points, 0.618)).toBeCloseTo(20.18, 9)
+    expect(readAt(points, 0.6)).toBe(20)
+    expect(readAt(points, 0.5)).toBeNull()
+  })
+
+  it('in even soil gives resistance and reach back', () => {
+    const soil = fitEvenSoil(even)
+    expect(soil.resistance_ohm).toBeCloseTo(20, 9)
+    expect(soil.reach).toBeCloseTo(1 / 30, 9)
+    expect(soil.off_pct).toBeCloseTo(0, 9)
+    expect(evenSoilAt(soil, TRUE_SHARE)).toBeCloseTo(20, 9)
+  })
+
+  it('says how far one place lies off', () => {
+    const bent = even.map((one, k) => (k === 4 ? { ...one, read_ohm: one.read_ohm + 3 } : one))
+    expect(fitEvenSoil(bent).off_pct).toBeGreaterThan(8)
+    expect(() => fitEvenSoil(even.slice(0, 2))).toThrow('three places')
+  })
+})
+
+describe('the ground from above', () => {
+  it('has places by bearing and distance, clockwise from north', () => {
+    expect(placeAt(90, 4).east_m).toBeCloseTo(4, 12)
+    expect(placeAt(180, 4).north_m).toBeCloseTo(-4, 12)
+  })
+
+  it('knows how far a place is from a straight service', () => {
+    const east = { bearing_deg: 90, away_m: 4 }
+    expect(awayFrom(east, { east_m: 1, north_m: 7 })).toBeCloseTo(3, 12)
+    expect(awayFrom(east, placeAt(90, 10))).toBeCloseTo(6, 12)
+  })
+
+  it('tells alongside from across', () => {
+    const east = { bearing_deg: 90, away_m: 4 }
+    expect(angleTo(east, 0)).toBeCloseTo(0, 9)
+    expect(angleTo(east, 180)).toBeCloseTo(0, 9)
+    expect(angleTo(east, 270)).toBeCloseTo(90, 9)
+    expect(angleTo(east, 45)).toBeCloseTo(45, 9)
+  })
+
+  it.each([
+    [0, 4, true],
+    [0, 12, false],
+    [90, 4, false],
+    [20, 4, true],
+  ])('a way at %f degrees past a pipe %f m east of it: alongside is %s', (bearing_deg, away_m, along) => {
+    expect(runsAlong({ bearing_deg: 90, away_m }, { bearing_deg, distance_m: 40 })).toBe(along)
+  })
+
+  it('draws a service as far as the circle reaches', () => {
+    const [a, b] = endsWithin({ bearing_deg: 90, away_m: 3 }, 5)!
+    expect([a.east_m, b.east_m]).toEqual([expect.closeTo(3, 12), expect.closeTo(3, 12)])
+    expect(Math.abs(a.north_m - b.north_m)).toBeCloseTo(8, 12)
+    expect(endsWithin({ bearing_deg: 0, away_m: 6 }, 5)).toBeNull()
+  })
+
+  it('finds the way that crosses metal and keeps off everything', () => {
+    const pipe = { bearing_deg: 90, away_m: 4, isMetal: true }
+    expect(bestBearing([pipe], 40, [0.52, 0.62, 0.72, 1])).toBe(90)
+    expect(bestBearing([], 40, [1])).toBe(0)
+    // A cable right at the end of that way sends it a little aside.
+    const across = { bearing_deg: 90, away_m: 40, isMetal: false }
+    expect(bestBearing([pipe, across], 40, [0.62, 1])).not.toBe(90)
+  })
+})
+
+describe('the planning sheet', () => {
+  const ask = { shape, spacing_m: 3, target_ohm: 10, soil: { from: 'given', resistivity_ohm_m: 100 } } as const
+
+  it('says how many meet the target, and what a rod as long as all of them would have', () => {
+    const plan = planFor(ask)!
+    expect(plan.needed).toBe(rodsNeeded(rod, 3, 10))
+    expect(plan.rows[1]!.brings_ohm).toBeCloseTo(plan.rows[0]!.combined_ohm - plan.rows[1]!.combined_ohm, 9)
+    expect(plan.rows[1]!.asOneDeep_ohm).toBeCloseTo(rodResistance_ohm({ ...rod, length_m: 6 }), 9)
+    expect(planFor({ ...ask, target_ohm: 0.5 })).toMatchObject({ needed: null, deepNeeded: null })
+  })
+
+  it('takes the soil from four spikes', () => {
+    const plan = planFor({ ...ask, soil: { from: 'wenner', apart_m: 3, read_ohm: 5.3052 } })!
+    expect(plan.resistivity_ohm_m).toBeCloseTo(100, 2)
+  })
+
+  it('plans discs too, none of them deep, and nothing of an unknown shape', () => {
+    const disc = { form: 'disc', length_m: null, diameter_m: 0.6, depth_m: 1 } as const
+    const plan = planFor({ ...ask, shape: disc })!
+    expect(plan.rows[0]!.combined_ohm).toBeCloseTo(discResistance_ohm(100, 0.6, 1), 9)
+    expect(plan.rows.every((row) => row.asOneDeep_ohm === null)).toBe(true)
+    expect(planFor({ ...ask, shape: { ...shape, length_m: null } })).toBeNull()
+    expect(planFor({ ...ask, shape: { ...shape, diameter_m: 30 } })).toBeNull()
   })
 })

@@ -1,5 +1,6 @@
 /** The resistance of an earth electrode from its readings, and the limit that each residual current device sets. */
 import { judge } from '../verdict/judge'
+import { tooGood } from './rods'
 import { type Verdict, worst } from '../verdict/verdict'
 
 export const electrodeMethods = ['three-lead', 'loop'] as const
@@ -45,6 +46,10 @@ export function electrodeLimit_ohm(rated_mA: number, touch_V: number): number {
 
 export type ElectrodeAsk = {
   readings_ohm: readonly number[]
+  /** What stands where it is not the mean of the readings: the true place of a curve. */
+  value_ohm?: number | null
+  /** One of its rods read alone, and how many there are. */
+  single?: { read_ohm: number; count: number } | null
   leads_ohm: number
   method: ElectrodeMethod
   ratedResidualCurrents_mA: readonly number[]
@@ -55,7 +60,13 @@ export type ElectrodeAsk = {
   unstable_ohm: number
 }
 
-export type ElectrodeFinding = 'spread-wide' | 'single-reading' | 'may-not-be-stable' | 'no-device' | 'no-reading'
+export type ElectrodeFinding =
+  | 'spread-wide'
+  | 'single-reading'
+  | 'may-not-be-stable'
+  | 'too-good'
+  | 'no-device'
+  | 'no-reading'
 
 export type ElectrodeJudged = Spread & {
   limits: { ratedResidualCurrent_mA: number; limit_ohm: number; verdict: Verdict }[]
@@ -65,12 +76,14 @@ export type ElectrodeJudged = Spread & {
 
 /**
  * The verdict on an electrode: against every device above it; a three-lead reading by itself is close for want of a
- * spread, and readings too far apart decide nothing unless they are all outside.
+ * spread, as are several rods that read better than they could; readings too far apart decide nothing unless they are
+ * all outside.
  *
  * @throws Error without readings.
  */
 export function judgeElectrode(ask: ElectrodeAsk): ElectrodeJudged {
-  const spread = meanAndSpread(ask.readings_ohm, ask.leads_ohm, ask.spreadSchool)
+  const own = meanAndSpread(ask.readings_ohm, ask.leads_ohm, ask.spreadSchool)
+  const spread = { ...own, mean_ohm: ask.value_ohm ?? own.mean_ohm }
   const limits = ask.ratedResidualCurrents_mA.map((rated) => {
     const limit_ohm = electrodeLimit_ohm(rated, ask.touch_V)
     const band = { low: null, high: limit_ohm, closeLow: null, closeHigh: ask.unstable_ohm }
@@ -88,6 +101,7 @@ function findingsOf(ask: ElectrodeAsk, { mean_ohm, spread_pct }: Spread): Electr
     ...(ask.ratedResidualCurrents_mA.length === 0 ? (['no-device'] as const) : []),
     ...(byProbes && ask.readings_ohm.length === 1 ? (['single-reading'] as const) : []),
     ...(byProbes && spread_pct !== null && spread_pct > ask.spread_pct ? (['spread-wide'] as const) : []),
+    ...(ask.single && tooGood(mean_ohm, ask.single.read_ohm, ask.single.count) ? (['too-good'] as const) : []),
     ...(mean_ohm > ask.unstable_ohm ? (['may-not-be-stable'] as const) : []),
     ...(mean_ohm <= 0 ? (['no-reading'] as const) : []),
   ]
@@ -97,5 +111,5 @@ function overall(against: Verdict, findings: readonly ElectrodeFinding[]): Verdi
   if (findings.includes('no-reading')) return 'not-yet'
   if (against === 'outside' || against === 'not-yet') return against
   if (findings.includes('spread-wide')) return 'not-yet'
-  return findings.includes('single-reading') ? 'close' : against
+  return findings.includes('single-reading') || findings.includes('too-good') ? 'close' : against
 }

@@ -30,3 +30,54 @@ export function probePlaces(school: ProbeSchool, distance_m: number): [number, n
   const moved = school === 'halfway' ? Math.min(6, distance_m / 4) : distance_m / 10
   return [middle, middle - moved, middle + moved]
 }
+
+/** A reading with the potential spike at a share of the way. */
+export type CurvePoint = { share: number; read_ohm: number }
+
+/**
+ * What is read at a share of the way, between the two places next to it; null where none lies on one side.
+ * @example readAt([{ share: 0.6, read_ohm: 20 }, { share: 0.7, read_ohm: 21 }], 0.618) // 20.18
+ */
+export function readAt(points: readonly CurvePoint[], share: number): number | null {
+  const sorted = [...points].sort((a, b) => a.share - b.share)
+  const before = sorted.findLast((one) => one.share <= share)
+  const after = sorted.find((one) => one.share >= share)
+  if (!before || !after) return null
+  if (before === after) return before.read_ohm
+  const part = (share - before.share) / (after.share - before.share)
+  return before.read_ohm + part * (after.read_ohm - before.read_ohm)
+}
+
+export type EvenSoil = {
+  /** What the electrode has in even soil that fits the readings best, ohm. */
+  resistance_ohm: number
+  /** Its reach (radius of the hemisphere that acts alike) over the way to the current spike. */
+  reach: number
+  /** Greatest difference of a reading from the fitted line, per cent of the resistance. */
+  off_pct: number
+}
+
+/** How the reading bends with the place: the terms of `readOverTrue` with the way as unit. */
+const bend = (share: number): number => 1 / share + 1 - 1 / (1 - share)
+
+/** What even soil would give at a share of the way. */
+export const evenSoilAt = ({ resistance_ohm, reach }: EvenSoil, share: number): number =>
+  resistance_ohm * (1 - reach * bend(share))
+
+/**
+ * Even soil fitted to a curve by least squares: R (1 - reach bend(share)), linear in R and R reach.
+ * @throws Error with fewer than three places, which any line fits.
+ */
+export function fitEvenSoil(points: readonly CurvePoint[]): EvenSoil {
+  if (points.length < 3) throw new Error(`fitEvenSoil: expected three places or more, got ${points.length}`)
+  const count = points.length
+  const meanBend = points.reduce((sum, one) => sum + bend(one.share), 0) / count
+  const meanRead = points.reduce((sum, one) => sum + one.read_ohm, 0) / count
+  const spread = points.reduce((sum, one) => sum + (bend(one.share) - meanBend) ** 2, 0)
+  const both = points.reduce((sum, one) => sum + (bend(one.share) - meanBend) * (one.read_ohm - meanRead), 0)
+  const slope = both / spread
+  const resistance_ohm = meanRead - slope * meanBend
+  const soil = { resistance_ohm, reach: -slope / resistance_ohm, off_pct: 0 }
+  const off = Math.max(...points.map((one) => Math.abs(one.read_ohm - evenSoilAt(soil, one.share))))
+  return { ...soil, off_pct: (100 * off) / Math.abs(resistance_ohm) }
+}

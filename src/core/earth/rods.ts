@@ -20,16 +20,35 @@ export function rodResistance_ohm({ resistivity_ohm_m, length_m, diameter_m }: R
 }
 
 /**
- * Resistance of n equal rods in line, ohm: R (1 + lambda a)/n with a = rho/(2 pi R s). Source: BS 7430 (from memory).
+ * Resistance to earth of a disc or a round plate lying flat, both faces in the soil, ohm: rho/(8 r) deep down, twice
+ * that at the surface, between them by the potential which its image above the ground has on its axis.
+ * Source: Dwight 1936, whose first terms it has; BS 7430 (from memory).
+ *
+ * @throws Error where it is no disc.
+ * @example discResistance_ohm(100, 0.6, 1) // 45.6: 100/(8 * 0.3), and a tenth for the image
+ */
+export function discResistance_ohm(resistivity_ohm_m: number, diameter_m: number, depth_m: number): number {
+  if (!(diameter_m > 0 && depth_m > 0)) throw new Error('discResistance_ohm: expected a diameter and a depth')
+  const radius_m = diameter_m / 2
+  const image = Math.atan2(radius_m, 2 * depth_m) / (Math.PI / 2)
+  return (resistivity_ohm_m / (8 * radius_m)) * (1 + image)
+}
+
+/**
+ * Resistance of n equal electrodes in line, ohm: R (1 + lambda a)/n with a = rho/(2 pi R s). Source: BS 7430 (from
+ * memory).
  * @throws Error for a count that the table of lambda does not have.
  */
-export function rodsInLine_ohm(rod: Rod, count: number, spacing_m: number): number {
+export function inLine_ohm(single_ohm: number, resistivity_ohm_m: number, count: number, spacing_m: number): number {
   const factor = lambda[count - 1]
-  if (factor === undefined) throw new Error(`rodsInLine_ohm: expected 1 to ${MOST_RODS} rods, got ${count}`)
-  const single = rodResistance_ohm(rod)
-  const nearness = rod.resistivity_ohm_m / (2 * Math.PI * single * spacing_m)
-  return (single * (1 + factor * nearness)) / count
+  if (factor === undefined) throw new Error(`inLine_ohm: expected 1 to ${MOST_RODS} rods, got ${count}`)
+  const nearness = resistivity_ohm_m / (2 * Math.PI * single_ohm * spacing_m)
+  return (single_ohm * (1 + factor * nearness)) / count
 }
+
+/** Resistance of n equal rods in line, ohm. */
+export const rodsInLine_ohm = (rod: Rod, count: number, spacing_m: number): number =>
+  inLine_ohm(rodResistance_ohm(rod), rod.resistivity_ohm_m, count, spacing_m)
 
 /** How many rods in line reach a target; null where ten do not. */
 export function rodsNeeded(rod: Rod, spacing_m: number, target_ohm: number): number | null {
@@ -37,23 +56,47 @@ export function rodsNeeded(rod: Rod, spacing_m: number, target_ohm: number): num
   return null
 }
 
-/**
- * Resistivity of the soil in which so many rods in line read so much, ohm m: the formula of rods in line, turned round.
- * @example soilFrom({ length_m: 3, diameter_m: 0.016 }, 1, 3, 33.493) // 100
- */
-export function soilFrom(
-  size: Omit<Rod, 'resistivity_ohm_m'>,
-  count: number,
-  spacing_m: number,
-  read_ohm: number,
-): number {
-  // Every resistance grows with the soil's, so one ohm metre tells them all.
-  return read_ohm / rodsInLine_ohm({ ...size, resistivity_ohm_m: 1 }, count, spacing_m)
+/** What is known of an electrode's shape, as the plant has it. */
+export type Shape = {
+  form: 'rods' | 'disc'
+  length_m: number | null
+  diameter_m: number | null
+  depth_m: number | null
 }
 
-/** What each further rod would bring: the resistance with 1, 2, ... rods. */
-export const planOfRods = (rod: Rod, spacing_m: number): { count: number; combined_ohm: number }[] =>
-  Array.from({ length: MOST_RODS }, (_, k) => ({ count: k + 1, combined_ohm: rodsInLine_ohm(rod, k + 1, spacing_m) }))
+/** Where nobody said how deep a disc lies, m [D]. */
+const USUAL_DEPTH_m = 0.6
+
+/** What one of a shape has in soil of so much, ohm; null where its measures are not known. */
+export function singleResistance_ohm(shape: Shape, resistivity_ohm_m: number): number | null {
+  const { form, length_m, diameter_m } = shape
+  if (diameter_m === null) return null
+  if (form === 'disc') return discResistance_ohm(resistivity_ohm_m, diameter_m, shape.depth_m ?? USUAL_DEPTH_m)
+  return length_m === null || 8 * length_m <= Math.E * diameter_m
+    ? null
+    : rodResistance_ohm({ resistivity_ohm_m, length_m, diameter_m })
+}
+
+export type PlannedRod = { count: number; combined_ohm: number; brings_ohm: number }
+
+/** What each further one would bring, from the first to ten in line; null where the shape is not known. */
+export function planOf(shape: Shape, resistivity_ohm_m: number, spacing_m: number): PlannedRod[] | null {
+  const single = singleResistance_ohm(shape, resistivity_ohm_m)
+  if (single === null) return null
+  let before = Number.POSITIVE_INFINITY
+  return Array.from({ length: MOST_RODS }, (_, k) => {
+    const combined_ohm = inLine_ohm(single, resistivity_ohm_m, k + 1, spacing_m)
+    const brings_ohm = Number.isFinite(before) ? before - combined_ohm : 0
+    before = combined_ohm
+    return { count: k + 1, combined_ohm, brings_ohm }
+  })
+}
+
+/** Resistivity of the soil in which so many of a shape read so much, ohm m; null where the shape is not known. */
+export function soilOf(shape: Shape, count: number, spacing_m: number, read_ohm: number): number | null {
+  const plan = count <= MOST_RODS ? planOf(shape, 1, spacing_m) : null
+  return plan ? read_ohm / plan[count - 1]!.combined_ohm : null
+}
 
 /** Resistivity of soil by four spikes in line, equally apart (Wenner), ohm m. */
 export const wennerResistivity_ohm_m = (apart_m: number, read_ohm: number): number => 2 * Math.PI * apart_m * read_ohm

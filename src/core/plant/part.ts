@@ -141,13 +141,34 @@ const circuit = z.strictObject({
   protective_mm2: area,
   length_m: z.number().positive().max(5000).nullable(),
 })
+export const electrodeForms = ['rods', 'disc'] as const
 const electrode = z.strictObject({
   kind: z.literal('electrode'),
   tag: tagSchema,
+  /** Rods driven in, or discs and plates laid; left away it is rods. */
+  form: z.enum(electrodeForms).optional(),
+  /** How many, of whichever form. */
   rods: z.number().int().min(1).max(20).nullable(),
   length_m: z.number().positive().max(100).nullable(),
-  diameter_mm: z.number().min(3).max(200).nullable(),
+  diameter_mm: z.number().min(3).max(3000).nullable(),
   spacing_m: z.number().positive().max(200).nullable(),
+  /** Of a disc, or of a rod's head. */
+  depth_m: z.number().positive().max(20).nullable().optional(),
+})
+/** What runs in the ground near an electrode, as a straight line: its nearest point tells where it lies. */
+export const serviceKinds = ['water', 'gas', 'power', 'telecom', 'drain'] as const
+export const serviceMaterials = ['metal', 'plastic'] as const
+const buriedService = z.strictObject({
+  kind: z.literal('buried-service'),
+  tag: tagSchema,
+  what: z.enum(serviceKinds),
+  /** Metal takes part of the current of an electrode test. */
+  material: z.enum(serviceMaterials),
+  /** From the electrode to the nearest point of the line, clockwise from north. */
+  bearing_deg: z.number().min(0).lt(360),
+  away_m: z.number().min(0).max(200),
+  /** The electrode it was measured from, null where there is only one. */
+  electrodeId: idSchema.nullable(),
 })
 
 export const partDataSchema = z.discriminatedUnion('kind', [
@@ -164,6 +185,7 @@ export const partDataSchema = z.discriminatedUnion('kind', [
   rcd,
   circuit,
   electrode,
+  buriedService,
 ])
 export type PartData = z.infer<typeof partDataSchema>
 export type PartKind = PartData['kind']
@@ -171,11 +193,20 @@ export type StringData = Extract<PartData, { kind: 'string' }>
 export type ArrayData = Extract<PartData, { kind: 'array' }>
 export type CircuitData = Extract<PartData, { kind: 'circuit' }>
 export type RcdData = Extract<PartData, { kind: 'rcd' }>
+export type ElectrodeData = Extract<PartData, { kind: 'electrode' }>
+export type ServiceData = Extract<PartData, { kind: 'buried-service' }>
 export type InverterData = Extract<PartData, { kind: 'inverter' }>
 export const partKinds = partDataSchema.options.map((option) => option.shape.kind.value)
 
 /** Kinds of part beyond the inverter: earth and the AC side. */
-export const acKinds: ReadonlySet<PartKind> = new Set(['supply', 'board', 'rcd', 'circuit', 'electrode'])
+export const acKinds: ReadonlySet<PartKind> = new Set([
+  'supply',
+  'board',
+  'rcd',
+  'circuit',
+  'electrode',
+  'buried-service',
+])
 
 /** A part as it stands now: its data, and the entry which last changed it. */
 export type Part<Data extends PartData = PartData> = { id: string; data: Data; revision: string; retired: boolean }

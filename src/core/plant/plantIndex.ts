@@ -78,6 +78,13 @@ export class PlantIndex {
     return this.rcdsFrom(rcd)[1] ?? null
   }
 
+  /** What runs in the ground near an electrode. */
+  servicesOf(electrode: PartOf<'electrode'>): PartOf<'buried-service'>[] {
+    return this.ofKind('buried-service').filter(
+      ({ data }) => (this.inService('electrode', data.electrodeId) ?? this.only('electrode'))?.id === electrode.id,
+    )
+  }
+
   /** Circuits of a board, of a residual current device and those below it, or of the whole plant. */
   circuitsOf(part: Part): readonly PartOf<'circuit'>[] {
     if (part.data.kind === 'circuit') return [part as PartOf<'circuit'>]

@@ -89,6 +89,8 @@ export const sources = {
   'house-earth-fault': house(10),
   'house-loop': house(12),
   'house-perfect': house(13),
+  'house-keep-off': house(14),
+  'house-along': house(15),
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources

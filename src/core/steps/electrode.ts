@@ -1,111 +1,68 @@
 /**
- * Resistance of an earth electrode: by fall of potential at up to three places of the potential spike, or by the loop
- * with the electrode's own conductor as return. Sources: BS 7671:2018 411.5.3 and table 41.5, BS 7430, IEEE 81 (from
- * memory); spread: common practice.
+ * Resistance of an earth electrode: by fall of potential at up to three places of the potential spike, by a curve of
+ * more places, or by the loop with the electrode's own conductor as return. Sources: BS 7671:2018 411.5.3 and table
+ * 41.5, BS 7430, IEEE 81 (from memory); spread: common practice; what lies in the ground: house rules 14 and 15.
  */
-import { type ElectrodeFinding, type ElectrodeJudged, judgeElectrode } from '../earth/electrode'
-import { probePlaces } from '../earth/fallOfPotential'
-import { MOST_RODS, rodsInLine_ohm, soilFrom } from '../earth/rods'
+import type { ElectrodeFinding, ElectrodeJudged } from '../earth/electrode'
+import { awayFrom, KEEP_OFF_m, placeAt, runsAlong } from '../earth/garden'
 import { readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
-import type { WorkingLine } from '../verdict/working'
-import { choiceSlot, deadGate, judgeMeasured, notYet, numberSlot, ratedOf, readingsIn, saying } from './acShared'
-import type { Cause, NumberSlot, Slot, Step, StepContext } from './step'
+import type { Finding } from '../verdict/verdict'
+import { deadGate, judgeMeasured, notYet, saying } from './acShared'
+import { clearBearing, electrodePictures, sharesOf } from './electrodePictures'
+import {
+  type ElectrodeContext,
+  electrodeSlots,
+  isLoop,
+  judgedElectrode,
+  type Reading,
+  resistanceRead,
+} from './electrodeSlots'
+import { electrodeWorking } from './electrodeWorking'
+import type { Cause, Judgement, Step } from './step'
 import { choiceIn, numberIn } from './stringReading'
 import { exampleElectrode, exampleRcd } from './worked'
 
-const byProbes = { slot: 'electrode-method', is: ['three-lead'] }
-const byLoop = { slot: 'electrode-method', is: ['loop-method'] }
-const probeSlots: readonly NumberSlot[] = [
-  numberSlot('re-1', 'earth-resistance', 'ohm', 3, { when: byProbes }),
-  numberSlot('re-2', 'earth-resistance', 'ohm', 3, { when: byProbes, optional: true }),
-  numberSlot('re-3', 'earth-resistance', 'ohm', 3, { when: byProbes, optional: true }),
-]
-const loopSlots: readonly NumberSlot[] = [
-  numberSlot('re-loop', 'loop-impedance', 'ohm', 3, { when: byLoop }),
-  numberSlot('re-lead', 'continuity', 'ohm', 3, { when: byLoop, optional: true }),
-]
-const slots: readonly Slot[] = [
-  choiceSlot({ id: 'electrode-method', options: ['three-lead', 'loop-method'], sticky: true, balloon: 2 }),
-  choiceSlot({
-    id: 'electrode-lead',
-    options: ['taken-off', 'still-connected'],
-    sound: ['taken-off'],
-    sticky: true,
-    balloon: 1,
-  }),
-  ...probeSlots,
-  ...loopSlots,
-  numberSlot('spike-distance', 'distance', 'm', 2, { when: byProbes, optional: true }),
-  choiceSlot({
-    id: 'soil',
-    options: ['soil-dry', 'soil-damp', 'soil-frozen'],
-    sticky: true,
-    optional: true,
-    balloon: 2,
-  }),
-]
-
-function judged(context: StepContext<'electrode'>, reading: Pick<Body<'reading'>, 'slots'>): ElectrodeJudged | null {
-  const { limits, schools } = context.regime
-  const isLoop = choiceIn(reading, 'electrode-method') === 'loop-method'
-  const read = isLoop ? numberIn(reading, 're-loop') : null
-  const readings_ohm = isLoop
-    ? read
-      ? [read.value]
-      : []
-    : [...readingsIn(reading, probeSlots).values()].map((one) => one.value)
-  if (readings_ohm.length === 0) return null
-  return judgeElectrode({
-    readings_ohm,
-    leads_ohm: isLoop ? (numberIn(reading, 're-lead')?.value ?? 0) : 0,
-    method: isLoop ? 'loop' : 'three-lead',
-    ratedResidualCurrents_mA: [...new Set(ratedOf(context.plant.ofKind('rcd')))],
-    spreadSchool: schools['earth.spread-rule'],
-    touch_V: limits['earth.touch-voltage'].value,
-    spread_pct: limits['earth.spread'].value,
-    unstable_ohm: limits['earth.unstable'].value,
-  })
+/** The way to the current spike, null while it is not known whole. */
+function wayOf(reading: Reading): { bearing_deg: number; distance_m: number } | null {
+  const bearing = numberIn(reading, 'spike-bearing')
+  const distance = numberIn(reading, 'spike-distance')
+  return bearing && distance && !isLoop(reading) ? { bearing_deg: bearing.value, distance_m: distance.value } : null
 }
 
-/** What further rods would bring in this soil, from what the ones there are read. */
-function planLines({ part }: StepContext<'electrode'>, mean_ohm: number): WorkingLine[] {
-  const { rods, length_m, diameter_mm, spacing_m } = part.data
-  if (rods === null || length_m === null || diameter_mm === null || rods >= MOST_RODS || mean_ohm <= 0) return []
-  const size = { length_m, diameter_m: diameter_mm / 1000 }
-  const spacing = spacing_m ?? length_m
-  const soil = soilFrom(size, rods, spacing, mean_ohm)
-  return [rods + 1, rods + 2].flatMap((count): WorkingLine[] =>
-    count > MOST_RODS
-      ? []
-      : [
-          {
-            code: 'electrode.further-rods',
-            figures: { count, spacing_m: spacing, soil },
-            result: {
-              value: rodsInLine_ohm({ ...size, resistivity_ohm_m: soil }, count, spacing),
-              unit: 'ohm',
-              decimals: 1,
-            },
-            source: 'bs7430-rods',
-          },
-        ],
-  )
+/** A spike that would be driven on or beside something buried: said before anybody drives it. */
+function spikeOnService(context: ElectrodeContext, reading: Reading): Finding | null {
+  const way = wayOf(reading)
+  if (!way) return null
+  for (const share of sharesOf(context, reading)) {
+    const at = placeAt(way.bearing_deg, share * way.distance_m)
+    for (const { data } of context.plant.servicesOf(context.part)) {
+      const away_m = awayFrom(data, at)
+      if (away_m >= KEEP_OFF_m) continue
+      const figures = { service: data.tag, at_m: share * way.distance_m, away_m, least_m: KEEP_OFF_m }
+      return { code: 'electrode.spike-on-service', figures }
+    }
+  }
+  return null
 }
 
-/** RA as a reading of this electrode comes to, ohm; null without one. */
-export const electrodeResistance = (
-  context: StepContext<'electrode'>,
-  reading: Pick<Body<'reading'>, 'slots'>,
-): number | null => judged(context, reading)?.mean_ohm ?? null
+/** Metal in the ground beside the way carries part of the current: the reading is of both. */
+function alongMetal(context: ElectrodeContext, reading: Reading): Finding | null {
+  const way = wayOf(reading)
+  if (!way) return null
+  const spoiling = context.plant
+    .servicesOf(context.part)
+    .find(({ data }) => data.material === 'metal' && runsAlong(data, way))
+  if (!spoiling) return null
+  const best = clearBearing(context, reading)
+  const code = best === null ? 'electrode.along-metal' : 'electrode.along-metal-turn'
+  return { code, figures: { service: spoiling.data.tag, best: best ?? 0 } }
+}
 
 const trapOf: NonNullable<Step<'electrode'>['trap']> = (context, reading) =>
   choiceIn(reading, 'electrode-lead') === 'still-connected'
     ? { code: 'electrode.still-connected', figures: { tag: context.part.data.tag } }
-    : null
-
-/** Where nobody measured the way, the places are drawn on one of this length, m [D]. */
-const USUAL_WAY_m = 30
+    : spikeOnService(context, reading)
 
 /** What is said first where several things are to be said. */
 const order: readonly ElectrodeFinding[] = [
@@ -113,8 +70,32 @@ const order: readonly ElectrodeFinding[] = [
   'no-device',
   'spread-wide',
   'single-reading',
+  'too-good',
   'may-not-be-stable',
 ]
+
+/** The mean against the least of the limits, before anything else is said of it. */
+function againstLimit(context: ElectrodeContext, reading: Body<'reading'>, found: ElectrodeJudged): Judgement {
+  const least = Math.min(...found.limits.map((one) => one.limit_ohm))
+  const unstable = context.regime.limits['earth.unstable'].value
+  return judgeMeasured(context, {
+    step: 'electrode',
+    read: readValueOf(found.mean_ohm, 'ohm', found.mean_ohm < 100 ? 1 : 0),
+    reading,
+    unit: 'ohm',
+    scale: 'log',
+    band: { low: null, high: least, closeLow: null, closeHigh: Math.min(least, unstable) },
+    source: 'bs7671-electrode',
+    limit: { id: 'earth.ra', value: least },
+    figures: figuresOf(context, reading, found),
+  })
+}
+
+const figuresOf = ({ part }: ElectrodeContext, reading: Reading, { mean_ohm, spread_pct }: ElectrodeJudged) => {
+  const single = numberIn(reading, 're-single')?.value ?? 0
+  const rods = part.data.rods ?? 1
+  return { mean: mean_ohm, spread: spread_pct ?? 0, single, rods, best: single / rods }
+}
 
 export const electrode: Step<'electrode'> = {
   id: 'electrode',
@@ -122,8 +103,7 @@ export const electrode: Step<'electrode'> = {
   appliesTo: 'electrode',
   station: 'electrode',
   tag: 'dead',
-  slots,
-  stands: 'mean',
+  slots: electrodeSlots,
   needsConditions: false,
   counts: 'latest',
   gates: [deadGate],
@@ -141,120 +121,35 @@ export const electrode: Step<'electrode'> = {
     ],
   },
   minutes: 12,
-  sources: ['bs7671-electrode', 'electrode-practice', 'ieee-81'],
-  inputs: () => '',
+  sources: ['bs7671-electrode', 'electrode-practice', 'ieee-81', 'house-keep-off', 'house-along'],
+  standing: (reading) => {
+    const value = resistanceRead(reading)
+    return value === null ? null : { value, unit: 'ohm', decimals: value < 100 ? 1 : 0 }
+  },
+  inputs: ({ data }) => JSON.stringify([data.form ?? 'rods', data.rods]),
   trap: trapOf,
   judge(context, reading) {
-    const found = judged(context, reading)
-    if (!found) return notYet('electrode.no-reading', context)
-    const least = Math.min(...found.limits.map((one) => one.limit_ohm))
-    const figures = { mean: found.mean_ohm, spread: found.spread_pct ?? 0 }
-    if (!Number.isFinite(least)) return notYet('electrode.no-device', context, figures)
-    const decimals = found.mean_ohm < 100 ? 1 : 0
-    const bound = judgeMeasured(context, {
-      step: 'electrode',
-      read: readValueOf(found.mean_ohm, 'ohm', decimals),
-      reading,
-      unit: 'ohm',
-      scale: 'log',
-      band: {
-        low: null,
-        high: least,
-        closeLow: null,
-        closeHigh: Math.min(least, context.regime.limits['earth.unstable'].value),
-      },
-      source: 'bs7671-electrode',
-      limit: { id: 'earth.ra', value: least },
-      figures,
-    })
+    const found = judgedElectrode(context, reading)
     const trapped = trapOf(context, reading)
-    if (trapped) return saying(bound, trapped.code, {}, 'not-yet')
+    if (!found)
+      return trapped ? notYet(trapped.code, context, trapped.figures) : notYet('electrode.no-reading', context)
+    if (found.limits.length === 0) return notYet('electrode.no-device', context, figuresOf(context, reading, found))
+    const bound = againstLimit(context, reading, found)
+    if (trapped) return saying(bound, trapped.code, trapped.figures, 'not-yet')
+    if (found.verdict === 'outside') return saying(bound, 'electrode.outside', {}, 'outside')
     const first = order.find((one) => found.findings.includes(one))
-    if (first && found.verdict !== 'outside') return saying(bound, `electrode.${first}`, {}, found.verdict)
-    return { ...bound, verdict: found.verdict, finding: { ...bound.finding, code: `electrode.${found.verdict}` } }
+    if (first === 'spread-wide' || first === 'no-reading') return saying(bound, `electrode.${first}`, {}, found.verdict)
+    const along = alongMetal(context, reading)
+    if (along) return saying(bound, along.code, along.figures, 'close')
+    return saying(bound, `electrode.${first ?? found.verdict}`, {}, found.verdict)
   },
-  working(context, reading) {
-    const found = judged(context, reading)
-    const { limits, schools } = context.regime
-    const distance = numberIn(reading, 'spike-distance')
-    const lines: WorkingLine[] = []
-    if (distance) {
-      const school = schools['earth.probe']
-      const [at, before, beyond] = probePlaces(school, distance.value)
-      lines.push({
-        code: `electrode.places-${school}`,
-        figures: { distance_m: distance.value, before, beyond },
-        result: { value: at, unit: 'm', decimals: 1 },
-        source: 'ieee-81',
-      })
-    }
-    if (found) {
-      const lead = numberIn(reading, 're-lead')
-      lines.push({
-        code: lead ? 'electrode.less-lead' : 'electrode.mean',
-        figures: { lead_ohm: lead?.value ?? 0, count: readingsIn(reading, probeSlots).size },
-        result: { value: found.mean_ohm, unit: 'ohm', decimals: 1 },
-        source: 'electrode-practice',
-      })
-      if (found.spread_pct !== null)
-        lines.push({
-          code: `electrode.spread-${schools['earth.spread-rule']}`,
-          figures: { allowed_pct: limits['earth.spread'].value },
-          result: { value: found.spread_pct, unit: 'pct', decimals: 1 },
-          source: 'electrode-practice',
-        })
-      for (const { ratedResidualCurrent_mA, limit_ohm } of found.limits)
-        lines.push({
-          code: 'electrode.limit',
-          figures: { rated_mA: ratedResidualCurrent_mA, touch_V: limits['earth.touch-voltage'].value },
-          result: { value: limit_ohm, unit: 'ohm', decimals: 0 },
-          source: 'bs7671-electrode',
-          decides: true,
-        })
-    }
-    return found ? [...lines, ...planLines(context, found.mean_ohm)] : lines
-  },
-  picture(context, reading) {
-    const { limits, schools } = context.regime
-    const distance = numberIn(reading, 'spike-distance')?.value ?? null
-    const way = distance ?? USUAL_WAY_m
-    const found = judged(context, reading)
-    return {
-      kind: 'spikes',
-      distance_m: distance,
-      places: probePlaces(schools['earth.probe'], way).map((at, k) => ({
-        share: at / way,
-        read_ohm: numberIn(reading, probeSlots[k]!.id)?.value ?? null,
-      })),
-      mean_ohm: found?.mean_ohm ?? null,
-      spread_pct: limits['earth.spread'].value,
-    }
-  },
+  working: electrodeWorking,
+  pictures: electrodePictures,
+  planner: 'rods',
+  trend: { same: ['electrode-method', 'spike-distance', 'spike-bearing'], note: 'soil' },
   causes(context, _, judgement) {
     if (judgement.verdict === 'within') return []
-    const figures = { tag: context.part.data.tag }
-    const spread: Cause[] = judgement.finding.code.endsWith('spread-wide')
-      ? [
-          {
-            code: 'spikes-too-near',
-            figures,
-            fit: 'fits',
-            predicted: null,
-            next: { code: 'current-spike-farther', figures },
-          },
-        ]
-      : []
-    return [
-      ...spread,
-      { code: 'dry-soil', figures, fit: 'may-fit', predicted: null, next: { code: 'deeper-or-another-rod', figures } },
-      {
-        code: 'electrode-clamp-loose',
-        figures,
-        fit: 'may-fit',
-        predicted: null,
-        next: { code: 'clean-the-clamp', figures },
-      },
-    ]
+    return causesOf(judgement.finding.code, context.part.data.tag)
   },
   example: {
     source: 'common practice, no source: 16.1, 15.5 and 16.1 ohm come to 15.9, 3.8 % apart',
@@ -272,4 +167,26 @@ export const electrode: Step<'electrode'> = {
     },
     verdict: 'within',
   },
+}
+
+function causesOf(finding: string, tag: string): Cause[] {
+  const figures = { tag }
+  const cause = (code: string, fit: Cause['fit'], next: string): Cause => ({
+    code,
+    figures,
+    fit,
+    predicted: null,
+    next: { code: next, figures },
+  })
+  if (finding === 'electrode.too-good')
+    return [
+      cause('still-joined', 'may-fit', 'look-for-second-path'),
+      cause('better-soil-below', 'may-fit', 'read-each-rod'),
+    ]
+  if (finding.startsWith('electrode.along-metal')) return [cause('metal-carries', 'fits', 'turn-the-spikes')]
+  return [
+    ...(finding === 'electrode.spread-wide' ? [cause('spikes-too-near', 'fits', 'current-spike-farther')] : []),
+    cause('dry-soil', 'may-fit', 'deeper-or-another-rod'),
+    cause('electrode-clamp-loose', 'may-fit', 'clean-the-clamp'),
+  ]
 }

@@ -1,4 +1,5 @@
 /** Pictures that a step wants beside its working: data only, drawn by the interface. */
+import type { Unit } from '../quantity/unit'
 import type { Verdict } from '../verdict/verdict'
 
 /** Trips of a residual current device: time against the multiple of its rated current. */
@@ -16,9 +17,49 @@ export type SpikesPicture = {
   distance_m: number | null
   /** Places of the potential spike as shares of the way, and what was read there; null where it is not read yet. */
   places: { share: number; read_ohm: number | null }[]
+  /** Where a curve is read off, null where readings are averaged. */
+  true_share: number | null
+  /** Even soil fitted to a curve; empty where there is none. */
+  even_soil: { share: number; read_ohm: number }[]
   mean_ohm: number | null
   /** How far readings may lie apart, per cent of the mean. */
   spread_pct: number
 }
 
-export type Picture = TimesPicture | SpikesPicture
+/** The ground around an electrode from above: the way to the current spike, and what is buried. */
+export type GardenPicture = {
+  kind: 'garden'
+  tag: string
+  /** As it was walked, or one that keeps off everything; null where there is none. */
+  way: { bearing_deg: number; distance_m: number; shares: number[]; isPlanned: boolean } | null
+  services: {
+    tag: string
+    what: string
+    isMetal: boolean
+    bearing_deg: number
+    away_m: number
+    /** It lies so that it takes part of the current. */
+    spoils: boolean
+  }[]
+}
+
+/** Readings of one part over time. */
+export type TrendPicture = {
+  kind: 'trend'
+  unit: Unit
+  decimals: number
+  limit: number | null
+  points: {
+    /** ms since 1970. */
+    at: number
+    value: number
+    verdict: Verdict
+    /** What was noted beside it, as a choice of the step; null where nothing was. */
+    note: string | null
+    /** Set up as the newest one was: only then they are compared. */
+    alike: boolean
+    counts: boolean
+  }[]
+}
+
+export type Picture = TimesPicture | SpikesPicture | GardenPicture | TrendPicture

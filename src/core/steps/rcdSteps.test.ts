@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { pictureOf, trapIn, working } from '../evaluate'
+import { picturesOf, trapIn, working } from '../evaluate'
 import type { PartData } from '../plant/part'
 import type { SlotValue } from '../record/entry'
 import type { Regime, Schools } from '../regime/regime'
@@ -75,7 +75,7 @@ describe('the picture', () => {
     const site = new Installation({ rcd: {} })
     site.regime = under({ 'rcd.sequence': 'three-multiples', 'rcd.five': 'quarter-amp' })
     const { one, evaluation } = site.says('rcd-trips', site.rcd!)
-    const picture = pictureOf(site.facts, evaluation, one, { slots: {} })
+    const [picture] = picturesOf(site.facts, evaluation, one, { slots: {} })
     expect(picture).toMatchObject({ limits: [{ current_mA: 15 }, { current_mA: 30 }, { current_mA: 250 }] })
   })
 })

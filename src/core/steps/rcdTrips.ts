@@ -9,8 +9,9 @@ import type { Figures, Verdict } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
 import { judgeMeasured, liveGates, notYet, saying } from './acShared'
 import { plain } from './checks'
-import { electrodeResistance } from './electrode'
+import { resistanceRead } from './electrodeSlots'
 import { arrangeTrips, deviceOf, rcdSlots, rulesOf, tripsIn, waveformIn } from './rcdSlots'
+import type { TimesPicture } from './picture'
 import type { Step, StepContext } from './step'
 import { numberIn } from './stringReading'
 import { exampleRcd } from './worked'
@@ -34,7 +35,7 @@ function lineOf(trip: Trip, figures: Figures): string {
 function touchVoltage(context: Context): number | null {
   const values = context.plant.ofKind('electrode').flatMap((part) => {
     const body = context.counted('electrode', part.id)
-    const found = body && electrodeResistance({ ...context, part }, body)
+    const found = body && resistanceRead(body)
     return found ? [found] : []
   })
   return values.length === 0 ? null : (Math.max(...values) * context.part.data.rated_mA) / 1000
@@ -139,14 +140,14 @@ export const rcdTrips: Step<'rcd'> = {
       })
     return lines
   },
-  picture(context, reading) {
+  pictures(context, reading) {
     const rcd = deviceOf(context.part.data)
     const rules = rulesOf(context.regime)
     const trips = tripsIn(reading).flatMap(({ trip }) => (trip.kind === 'time' ? [trip] : []))
     const told = [...askedTrips(rcd, rules.sequence), ...trips].map((one) => one.multiple)
     const asked = multiples.filter((one) => told.includes(one))
     const current = (multiple: Multiple): number => tripCurrent_mA(rcd, multiple, context.regime.schools['rcd.five'])
-    return {
+    const picture: TimesPicture = {
       kind: 'times',
       limits: asked.map((multiple) =>
         multiple === 0.5
@@ -161,6 +162,7 @@ export const rcdTrips: Step<'rcd'> = {
         verdict: judgeTrip(rcd, trip, rules).verdict,
       })),
     }
+    return [picture]
   },
   causes(context, _, judgement) {
     if (judgement.verdict !== 'outside') return []

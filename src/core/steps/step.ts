@@ -43,6 +43,10 @@ export type ChoiceSlot = SlotBase & {
 }
 export type Slot = NumberSlot | ChoiceSlot
 
+/** A figure worked out from several slots. */
+export type Standing = { value: number; unit: Unit; decimals: number }
+export type Planner = 'rods'
+
 /** The scale on which a reading is shown. */
 export type RuleData = {
   unit: Unit
@@ -144,7 +148,9 @@ export type Step<Kind extends PartKind = PartKind> = {
   needsConditions: boolean
   counts: 'latest' | 'worst' | 'mean'
   /** Which of several figures of one quantity stands for the reading in lists; the lowest where nothing is said. */
-  stands?: 'highest' | 'mean'
+  stands?: 'highest'
+  /** The figure that stands for a reading where it is none of its slots: a mean, a place on a curve. */
+  standing?(reading: Pick<Body<'reading'>, 'slots'>): Standing | null
   gates: readonly GateRule[]
   cautions: readonly { id: string; hard: boolean }[]
   hookup: Hookup
@@ -163,8 +169,12 @@ export type Step<Kind extends PartKind = PartKind> = {
   ): WorkingLine[]
   /** What looks like a mistake of typing: asked about, and kept once it is confirmed. */
   doubt?(reading: Pick<Body<'reading'>, 'slots'>): { code: string; slot: string; figures: Figures } | null
-  /** A picture of its own beside the working, as data. */
-  picture?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): Picture
+  /** Pictures of its own beside the working, as data. */
+  pictures?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): readonly Picture[]
+  /** A planning sheet of its own, by name; the sheet itself stands in the interface. */
+  planner?: Planner
+  /** Readings of one part over months are held side by side: what must be alike for it, and what is said beside each. */
+  trend?: { same: readonly string[]; note: string | null }
   /** Other parts that one reading speaks for as well: it is kept on each of them. */
   sharedWith?(context: StepContext<Kind>, reading: Pick<Body<'reading'>, 'slots'>): readonly Part[]
   causes?(context: StepContext<Kind>, reading: Body<'reading'>, judgement: Judgement): Cause[]

@@ -1,6 +1,6 @@
 /** A demo job as it is made: entries as a device would send them, readings from the stand-ins' own physics. */
 import { v7 as uuid } from 'uuid'
-import type { PartData } from '@/core/plant/part'
+import { acKinds, type PartData } from '@/core/plant/part'
 import { type LiveSample, liveSample } from '@/core/record/feed'
 import type { Body, Conditions, EntryBody, SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
@@ -62,6 +62,11 @@ export class DemoJob {
     const about = { jobId: this.jobId, visitId: this.visitId, partId, step }
     this.entries.push({ id, ...about, deviceTime, clockOffset_ms: 0, body })
     return id
+  }
+
+  /** Goes on at a later time, ms since 1970. */
+  jump(at: number): void {
+    this.at = Math.max(this.at, at)
   }
 
   wait(ms: number): void {
@@ -167,7 +172,7 @@ export class DemoJob {
   /** The instrument of the kit for a quantity: on the AC side the one that knows it all. */
   private toolFor(data: PartData, measures: Measurable): Instrument {
     const able = this.kit.filter((tool) => tool.ranges.some((range) => range.measures === measures))
-    const isAc = ['supply', 'board', 'rcd', 'circuit', 'electrode'].includes(data.kind)
+    const isAc = acKinds.has(data.kind)
     return (isAc ? able.at(-1) : able[0]) ?? this.kit[0]!
   }
 

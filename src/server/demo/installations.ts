@@ -1,5 +1,6 @@
 /** Demo installations of our own invention: a house on its own electrode, and a workshop with three phases. */
-import type { CircuitData, RcdData } from '@/core/plant/part'
+import type { CircuitData, RcdData, ServiceData } from '@/core/plant/part'
+import { readValueOf } from '@/core/quantity/readValue'
 import type { Instrument } from '@/core/record/instrument'
 import { type CircuitFault, circuitFault, type RcdFault, rcdFault } from '@/standin/installation'
 import type { Database } from '../db/client'
@@ -44,6 +45,14 @@ const rcd = (tag: string, boardId: string, own: Partial<RcdData> = {}): RcdData 
   standard: 'iec-61008',
   ...own,
 })
+
+const service = (
+  tag: string,
+  what: ServiceData['what'],
+  material: ServiceData['material'],
+  bearing_deg: number,
+  away_m: number,
+): ServiceData => ({ kind: 'buried-service', tag, what, material, bearing_deg, away_m, electrodeId: null })
 
 /** A house on its own electrode: a selective device above two others; the insulation of one circuit is low. */
 export async function ttHouse(db: Database, kit: readonly Instrument[], now: number, who: People): Promise<void> {
@@ -91,6 +100,8 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
     diameter_mm: 16,
     spacing_m: 3,
   })
+  job.part(demoId(0x366), service('W1', 'water', 'metal', 300, 2.4))
+  job.part(demoId(0x367), service('T1', 'telecom', 'plastic', 165, 4))
   await job.save({ id: who.author, right: 'tester' })
 }
 
@@ -139,5 +150,59 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
   on('3', 'Bench sockets', hall, { rcdId: tools, rating_A: 16, length_m: 18 })
   on('4', 'Office sockets', hall, { rcdId: office, rating_A: 16, length_m: 26 })
   on('5', 'Hall lights', hall, { rating_A: 10, line_mm2: 1.5, length_m: 44 })
+  await job.save({ id: who.author, right: 'tester' })
+}
+
+const DAY_ms = 86_400_000
+
+/** A cottage whose electrode was read as it was driven, two days later, and months later with the spikes in the same places. */
+export async function cottage(db: Database, kit: readonly Instrument[], now: number, who: People): Promise<void> {
+  const [jobId, visitId, board, main] = [demoId(0x380), demoId(0x381), demoId(0x382), demoId(0x383)]
+  const place = { number: '0622', name: 'Quay Cottage', place: 'Quay Lane, Lower Fenwick', people: who.people }
+  await createJob(db, { id: jobId, visitId, ...place }, new Date(now))
+  const [driven, settled, months] = [now - 131 * DAY_ms, now - 129 * DAY_ms, now - 9 * DAY_ms]
+  const job = new DemoJob(db, jobId, visitId, kit, driven)
+  const supply = demoId(0x384)
+  job.site(demoId(0x385), -6)
+  job.part(supply, {
+    kind: 'supply',
+    tag: 'Supply',
+    arrangement: 'TT',
+    phases: 1,
+    nominal_V: 230,
+    declaredZe_ohm: null,
+    faultLevel_kA: 6,
+  })
+  job.part(board, { kind: 'board', tag: 'DB1', name: 'Under the stairs', boardId: null, phases: 1 })
+  job.part(main, rcd('RCD1', board, { rated_mA: 100, delay: 'selective' }))
+  const electrode = job.part(demoId(0x386), {
+    kind: 'electrode',
+    tag: 'E1',
+    form: 'rods',
+    rods: 2,
+    length_m: 2.4,
+    diameter_mm: 16,
+    spacing_m: 3,
+    depth_m: null,
+  })
+  job.part(demoId(0x387), service('W1', 'water', 'metal', 80, 3.5))
+  job.part(demoId(0x388), service('G1', 'gas', 'plastic', 210, 6))
+  const read = (at: number, soil: string, first: number, nearer: number, farther: number): void => {
+    job.jump(at)
+    job.take('prove-dead', supply)
+    job.take('electrode', electrode, {
+      'electrode-method': { choice: 'three-lead' },
+      'electrode-lead': { choice: 'taken-off' },
+      soil: { choice: soil },
+      'spike-distance': readValueOf(40, 'm', 0),
+      'spike-bearing': readValueOf(120, 'deg', 0),
+      're-1': readValueOf(first, 'ohm', 1),
+      're-2': readValueOf(nearer, 'ohm', 1),
+      're-3': readValueOf(farther, 'ohm', 1),
+    })
+  }
+  read(driven, 'soil-dry', 41.2, 40.6, 41.5)
+  read(settled, 'soil-damp', 35.7, 35.2, 36.1)
+  read(months, 'soil-damp', 29.8, 29.4, 30.3)
   await job.save({ id: who.author, right: 'tester' })
 }

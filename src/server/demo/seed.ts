@@ -15,7 +15,7 @@ import { addShippedRegimes } from '../jobs/regimes'
 import { sealJob } from '../seal/sealJob'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
-import { ttHouse, workshop } from './installations'
+import { cottage, ttHouse, workshop } from './installations'
 import { corvane, demoModules, tarnlight } from './modules'
 
 export const demoPeople = [
@@ -44,6 +44,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   const who = { author: tam.id, people: [tam.id, ness.id] }
   await ttHouse(db, kit, now - 26 * MINUTE_ms, who)
   await workshop(db, kit, now - 22 * MINUTE_ms, who)
+  await cottage(db, kit, now - 20 * MINUTE_ms, who)
   await createJob(
     db,
     {

@@ -24,6 +24,9 @@ type Props = {
   children: ReactNode
 }
 
+/** More figures than these are set closer, so that the verdict stays in sight. */
+const FEW = 5
+
 /** Slots that follow one another and look alike, drawn as one block. */
 function blocksOf(slots: readonly Slot[]): Slot[][] {
   const kindOf = (slot: Slot): string => (isCheck(slot) ? 'check' : slot.kind)
@@ -47,9 +50,10 @@ export function SlotBlocks(props: Props) {
       {blocks.map((block, k) => {
         const [slot] = block
         if (slot!.kind === 'number' || lone) {
-          const many = block.length > 1
+          const dense = block.length > FEW ? ' dense' : ''
+          const many = block.length > 1 ? ' many' : ''
           return (
-            <div key={slot!.id} className={`slots ${many ? 'many' : ''}`}>
+            <div key={slot!.id} className={`slots${many}${dense}`}>
               {block.map((one) => (
                 <BigSlot key={one.id} {...props} slot={one} />
               ))}

@@ -72,6 +72,8 @@ const count = (text: string, part: string): number => text.split(part).length - 
 describe('the bench', () => {
   it.each(steps)('draws $id with its title, its cautions and its hook-up', (step) => {
     const build = new FactsBuilder()
+    const { named } = step.example
+    if (named) build.part(named.data, named.id)
     const id = build.part(step.example.part)
     for (const other of step.example.others?.(id) ?? []) build.part(other)
     const html = drawn(build, step.id, id)

@@ -7,7 +7,12 @@ import type { Measurable } from '@/core/record/instrument'
 import type { Heard } from '../live/liveFeed'
 
 /** What an instrument is pressed for: the slot, and how the test was set up. */
-export type PressSetting = { slot: string; choices: Readonly<Record<string, string>> }
+export type PressSetting = {
+  slot: string
+  choices: Readonly<Record<string, string>>
+  /** Figures of the set-up that were typed already: how far a spike stands. */
+  figures?: Readonly<Record<string, number>>
+}
 
 export type BenchActions = {
   keep(body: Body<'reading'>): Promise<boolean>

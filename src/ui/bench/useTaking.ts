@@ -6,8 +6,18 @@ import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
 import { type Slot, slotsShown } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
-import type { BenchProps } from './types'
-import { carriedInto, type Draft, emptyDraft, isCheck, isStarted, optionsOf, readDraft, withSample } from './draft'
+import type { BenchProps, PressSetting } from './types'
+import {
+  carriedInto,
+  type Draft,
+  type DraftState,
+  emptyDraft,
+  isCheck,
+  isStarted,
+  optionsOf,
+  readDraft,
+  withSample,
+} from './draft'
 
 const focusSlot = (id: string): void => document.getElementById(`slot-${id}`)?.focus()
 
@@ -32,7 +42,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     state.body && isStarted(draft) && state.check?.state !== 'refused'
       ? judgeDraft(facts, evaluation, one, state.body)
       : null
-  const trap = taking ? trapIn(facts, evaluation, one, { slots: chosenSlots(draft.choices) }) : null
+  const trap = taking ? trapIn(facts, evaluation, one, { slots: slotsSoFar(draft, state) }) : null
   const next = state.open[0] ?? null
   const canKeep =
     taking &&
@@ -133,7 +143,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
     setBusy(true)
     setSaidPress(null)
-    setSaidPress(await actions.press(props.instrumentId, wanted, { slot: wantedSlot!.id, choices: draft.choices }))
+    setSaidPress(await actions.press(props.instrumentId, wanted, settingOf(wantedSlot!, draft, state)))
     setBusy(false)
   }
   /** A figure key answers the choice that is open, or goes to the number that is. */
@@ -171,8 +181,21 @@ export function useTaking(props: BenchProps, ready: boolean) {
   }
 }
 
-const chosenSlots = (choices: Readonly<Record<string, string>>) =>
-  Object.fromEntries(Object.entries(choices).map(([id, choice]) => [id, { choice }]))
+/** What stands in a draft so far, whether or not it is whole. */
+function slotsSoFar(draft: Draft, { parsed }: DraftState): Body<'reading'>['slots'] {
+  const slots: Body<'reading'>['slots'] = {}
+  for (const [id, choice] of Object.entries(draft.choices)) slots[id] = { choice }
+  for (const [id, found] of Object.entries(parsed)) if (found?.state === 'read') slots[id] = found.reading
+  return slots
+}
+
+/** How a test is set up when its instrument is pressed. */
+function settingOf(slot: Slot, draft: Draft, { parsed }: DraftState): PressSetting {
+  const figures = Object.fromEntries(
+    Object.entries(parsed).flatMap(([id, found]) => (found?.state === 'read' ? [[id, found.reading.value]] : [])),
+  )
+  return { slot: slot.id, choices: draft.choices, figures }
+}
 
 export type Taking = ReturnType<typeof useTaking>
 

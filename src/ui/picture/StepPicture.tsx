@@ -1,9 +1,13 @@
 'use client'
+import '@/words/plant'
 import type { Picture } from '@/core/steps/picture'
-import { SpikesPicture } from './SpikesPicture'
+import { drawingOf } from '@/report/drawing'
+import { Drawn } from './Drawn'
 import { TimesPicture } from './TimesPicture'
 
-/** The picture that a step wants beside its working. */
-export function StepPicture({ picture }: { picture: Picture }) {
-  return picture.kind === 'times' ? <TimesPicture picture={picture} /> : <SpikesPicture picture={picture} />
+/** A picture that a step wants beside its working. */
+export function StepPicture({ picture, timeZone }: { picture: Picture; timeZone: string }) {
+  if (picture.kind === 'times') return <TimesPicture picture={picture} />
+  const drawing = drawingOf(picture, timeZone)
+  return drawing && <Drawn drawing={drawing} />
 }

@@ -1,7 +1,7 @@
 import '@/words/ac'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { describe, expect, it } from 'vitest'
-import { evaluate, pictureOf } from '@/core/evaluate'
+import { evaluate, picturesOf } from '@/core/evaluate'
 import { stepKey } from '@/core/evaluation/types'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { SlotValue } from '@/core/record/entry'
@@ -19,9 +19,9 @@ const electrode = build.part(exampleElectrode)
 function picture(step: string, partId: string, slots: Record<string, SlotValue>, regime = defaultRegime): Picture {
   const facts = { ...build.facts(), regime }
   const evaluation = evaluate(facts, 0)
-  return pictureOf(facts, evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })!
+  return picturesOf(facts, evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })[0]!
 }
-const drawn = (data: Picture): string => renderToStaticMarkup(<StepPicture picture={data} />)
+const drawn = (data: Picture): string => renderToStaticMarkup(<StepPicture picture={data} timeZone="Europe/London" />)
 const ms = (value: number): SlotValue => readValueOf(value, 'ms', 1)
 
 describe('the picture of trips', () => {

@@ -19,6 +19,7 @@ export const sections: readonly { kind: PartKind; adds: string | null }[] = [
   { kind: 'rcd', adds: 'RCD' },
   { kind: 'circuit', adds: '' },
   { kind: 'electrode', adds: 'E' },
+  { kind: 'buried-service', adds: 'P' },
 ]
 
 type Props = {

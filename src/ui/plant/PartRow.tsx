@@ -137,6 +137,7 @@ export function PartField({ field, value, onValue, plant, types }: FieldProps) {
     case 'inverter':
     case 'board':
     case 'rcd':
+    case 'electrode':
     case 'combiner': {
       const options = plant.ofKind(field.kind).map((one) => ({ value: one.id, text: one.data.tag }))
       return (
@@ -242,8 +243,19 @@ function describe(part: Part, plant: PlantIndex): [string, string] {
       ]
     case 'electrode':
       return [
-        data.rods === null ? say('plant.electrode-unknown') : say('plant.electrode', { rods: data.rods }),
-        data.length_m === null ? '' : say('plant.rod', { length: data.length_m, thick: rated(data.diameter_mm, 'mm') }),
+        data.rods === null
+          ? say('plant.electrode-unknown')
+          : say(data.form === 'disc' ? 'plant.discs' : 'plant.electrode', { rods: data.rods }),
+        data.form === 'disc'
+          ? rated(data.diameter_mm, 'mm')
+          : data.length_m === null
+            ? ''
+            : say('plant.rod', { length: data.length_m, thick: rated(data.diameter_mm, 'mm') }),
+      ]
+    case 'buried-service':
+      return [
+        `${optionText(data.what)}, ${optionText(data.material)}`,
+        say('plant.service', { away: data.away_m, bearing: data.bearing_deg }),
       ]
   }
 }

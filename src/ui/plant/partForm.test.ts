@@ -24,7 +24,16 @@ const example: Record<string, PartData> = {
   board: { ...exampleBoard, name: '' },
   rcd: { ...exampleRcd, delay: 'selective', rated_mA: 100 },
   circuit: { ...exampleCircuit, device: 'gG', protective_mm2: null },
-  electrode: exampleElectrode,
+  electrode: { ...exampleElectrode, form: 'disc', depth_m: 0.8 },
+  'buried-service': {
+    kind: 'buried-service',
+    tag: 'W1',
+    what: 'gas',
+    material: 'plastic',
+    bearing_deg: 80,
+    away_m: 3.5,
+    electrodeId: null,
+  },
 }
 const part = (data: PartData, id = 'a') => ({ id, data, revision: '', retired: false })
 const said = (data: PartData, texts: Record<string, string>): string => {

@@ -4,11 +4,14 @@ import '@/words/plant'
 import {
   arrangements,
   type CircuitData,
+  electrodeForms,
   type ModuleType,
   type Part,
   type PartData,
   type PartKind,
   partDataSchema,
+  serviceKinds,
+  serviceMaterials,
   tagSchema,
 } from '@/core/plant/part'
 import { deviceTypes } from '@/core/loop/maxZs'
@@ -16,7 +19,7 @@ import { rcdKinds, rcdStandards, rcdTypes } from '@/core/rcd/limits'
 import { say, type WordKey } from '@/words/say'
 
 /** Kinds of part that another part can name. */
-export const references = ['array', 'inverter', 'combiner', 'board', 'rcd'] as const
+export const references = ['array', 'inverter', 'combiner', 'board', 'rcd', 'electrode'] as const
 export type Reference = (typeof references)[number]
 
 export type FieldSpec = {
@@ -130,10 +133,20 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
   ],
   electrode: [
     tag,
+    choice('form', 'plant.electrode-form', electrodeForms),
     number('rods', 'plant.rods', 1, 20, { ...maybe, whole: true }),
     number('length_m', 'plant.rod-length', 0.1, 100, maybe),
-    number('diameter_mm', 'plant.rod-diameter', 3, 200, maybe),
+    number('diameter_mm', 'plant.rod-diameter', 3, 3000, maybe),
     number('spacing_m', 'plant.rod-spacing', 0.1, 200, maybe),
+    number('depth_m', 'plant.electrode-depth', 0.1, 20, maybe),
+  ],
+  'buried-service': [
+    tag,
+    choice('what', 'plant.service-what', serviceKinds),
+    choice('material', 'plant.service-material', serviceMaterials),
+    number('bearing_deg', 'plant.service-bearing', 0, 359.9),
+    number('away_m', 'plant.service-away', 0, 200),
+    { id: 'electrodeId', label: 'plant.service-from', kind: 'electrode', ...maybe },
   ],
 }
 
@@ -144,6 +157,7 @@ const text = (value: unknown): string => (value === null || value === undefined 
 export function textsOf(data: PartData): Texts {
   const flat: Record<string, unknown> = { ...data }
   if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
+  if (data.kind === 'electrode') flat.form = data.form ?? 'rods'
   if (data.kind === 'string') {
     flat.moduleType = data.moduleType.id
     flat.fuse_A = data.fuse?.rating_A
@@ -195,7 +209,9 @@ export function newPart(kind: AddedKind, tag: string, near: Near = { arrayId: nu
       // Circuits of a board are mostly alike: the next one begins as the last one is.
       return near.like ? { ...near.like, tag, feeds: '' } : { kind, tag, boardId, ...newCircuit }
     case 'electrode':
-      return { kind, tag, rods: 1, length_m: null, diameter_mm: null, spacing_m: null }
+      return { kind, tag, form: 'rods', rods: 1, length_m: null, diameter_mm: null, spacing_m: null }
+    case 'buried-service':
+      return { kind, tag, what: 'water', material: 'metal', bearing_deg: 0, away_m: 5, electrodeId: null }
   }
 }
 

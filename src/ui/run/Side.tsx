@@ -1,6 +1,6 @@
 'use client'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
-import { causes, pictureOf, working } from '@/core/evaluate'
+import { causes, picturesOf, working } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
@@ -9,6 +9,7 @@ import { figure, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
 import { clockTime } from '../shell/time'
+import { PlannerSection } from '../planner/PlannerSection'
 import { Working } from '../working/Working'
 
 // A picture comes with the first step that wants one.
@@ -69,18 +70,21 @@ export function Side(props: Props & { tabs?: boolean }) {
 
 function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
   const reading = body ?? one.counting?.entry.body ?? { slots: {}, conditions, instrument: null }
-  const picture = pictureOf(facts, evaluation, one, reading)
+  const pictures = picturesOf(facts, evaluation, one, reading)
   return (
     <section className="note" aria-labelledby="side-working">
       <h2 id="side-working">
         {say('side.working')} <span>{one.step.order}</span>
       </h2>
       <Working lines={working(facts, evaluation, one, reading)} />
-      {picture && (
+      {pictures.length > 0 && (
         <Suspense>
-          <StepPicture picture={picture} />
+          {pictures.map((picture) => (
+            <StepPicture key={picture.kind} picture={picture} timeZone={facts.job.timeZone} />
+          ))}
         </Suspense>
       )}
+      <PlannerSection one={one} />
     </section>
   )
 }

@@ -71,6 +71,14 @@ export const acSays = {
   'finding.electrode.spread-wide':
     'Readings are {spread:1} % apart: the spikes stand too near. Take the current spike farther.',
   'finding.electrode.single-reading': '{mean:1} Ω from one place. Move the potential spike and read twice more.',
+  'finding.electrode.too-good':
+    '{mean:1} Ω from {rods} is better than {single:1} Ω ÷ {rods} = {best:1} Ω: better soil, more depth, or a second path.',
+  'finding.electrode.along-metal':
+    '{mean:1} Ω, but {service} runs beside the spikes and carries part of the current. Turn them across it.',
+  'finding.electrode.along-metal-turn':
+    '{mean:1} Ω, but {service} runs beside the spikes and carries part of the current. Take the way at {best:0}°.',
+  'finding.electrode.spike-on-service':
+    'The spike {at_m:1} m off would stand {away_m:1} m from {service}. Keep {least_m:1} m: turn the way, or move it.',
   'finding.electrode.may-not-be-stable':
     '{mean:1} Ω clears {limit:0} Ω, but above 200 Ω it may not stay so in dry soil.',
   'finding.electrode.still-connected':
@@ -144,6 +152,10 @@ export const acSays = {
   'working.electrode.spread-deviation': '1.2 × greatest deviation ÷ mean, at most {allowed_pct:0} %',
   'working.electrode.limit': '{touch_V:0} V ÷ {rated_mA:0} mA',
   'working.electrode.further-rods': '{count} rods, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
+  'working.electrode.further-disc': '{count} discs, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
+  'working.electrode.at-true-place': 'Read off the curve at 61.8 % of the way',
+  'working.electrode.even-soil': 'Even soil fitted to {count} places, {off_pct:1} % off at most',
+  'working.electrode.best-of-rods': 'One alone {single} Ω ÷ {count}: the best they could in even soil',
   'working.ze.limit-declared': 'Declared by the network, {arrangement}',
   'working.ze.limit-typical': 'Typical of {arrangement}, nothing declared',
   'working.ze.limit-tt': 'In TT: touch voltage ÷ the highest IΔn',
@@ -184,6 +196,9 @@ export const acSays = {
   'cause.dry-soil': 'Dry or poor soil, too little rod',
   'cause.electrode-clamp-loose': 'Clamp loose or corroded',
   'cause.spikes-too-near': 'Spikes inside each other’s field',
+  'cause.still-joined': 'Something else still joined to the electrode',
+  'cause.better-soil-below': 'Better soil, or rods deeper than entered',
+  'cause.metal-carries': 'A metal pipe beside the spikes',
   'cause.light-contact': 'Light touch of the probe',
   'cause.network-earth': 'The network’s own earth',
   'cause.device-too-weak': 'A device of board {tag} breaks too little',
@@ -199,6 +214,9 @@ export const acSays = {
   'next.deeper-or-another-rod': 'Drive deeper, or set another rod a rod’s length away',
   'next.clean-the-clamp': 'Clean, tighten, read again',
   'next.current-spike-farther': 'Twice the distance, away from pipes',
+  'next.look-for-second-path': 'Clamp the conductor: current in it shows another path',
+  'next.read-each-rod': 'Read each rod alone',
+  'next.turn-the-spikes': 'Turn the way by 90°, read again',
   'next.press-firmly': 'Press firmly on bare metal, read three times',
   'next.ask-the-network': 'Ask the network operator',
   'next.stronger-device': 'A device of higher breaking capacity, or a back-up fuse',

@@ -20,7 +20,11 @@ const schema = z.strictObject({
   nulled: z.boolean().default(true),
   /** Which slot it is pressed for, and how the test was set up. */
   setting: z
-    .strictObject({ slot: z.string().max(60), choices: z.record(z.string().max(60), z.string().max(60)) })
+    .strictObject({
+      slot: z.string().max(60),
+      choices: z.record(z.string().max(60), z.string().max(60)),
+      figures: z.record(z.string().max(60), z.number()).optional(),
+    })
     .default({ slot: '', choices: {} }),
 })
 

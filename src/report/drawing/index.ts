@@ -1,0 +1,19 @@
+import type { Picture } from '@/core/steps/picture'
+import { gardenDrawing } from './garden'
+import type { Drawing } from './node'
+import { spikesDrawing } from './spikes'
+import { trendDrawing } from './trend'
+
+/** A picture as a drawing for screen and print; null where only the screen draws it. */
+export function drawingOf(picture: Picture, timeZone: string): Drawing | null {
+  switch (picture.kind) {
+    case 'spikes':
+      return spikesDrawing(picture)
+    case 'garden':
+      return gardenDrawing(picture)
+    case 'trend':
+      return trendDrawing(picture, timeZone)
+    case 'times':
+      return null
+  }
+}

@@ -1,0 +1,30 @@
+import { createElement, type ReactElement } from 'react'
+import type { Drawing, Node } from '@/report/drawing/node'
+
+/** Attributes as React names them. */
+const propsOf = (attrs: Node['attrs']): Record<string, string | number> =>
+  Object.fromEntries(
+    Object.entries(attrs).map(([name, value]) => [
+      name.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase()),
+      value,
+    ]),
+  )
+
+const element = ({ tag, attrs, text, kids }: Node, key: number): ReactElement =>
+  createElement(tag, { ...propsOf(attrs), key }, text, ...(kids ?? []).map(element))
+
+/** A drawing on the screen: the same that is printed. */
+export function Drawn({ drawing }: { drawing: Drawing }) {
+  return (
+    <svg
+      width="100%"
+      viewBox={`0 0 ${drawing.wide} ${drawing.high}`}
+      role="img"
+      aria-label={drawing.label}
+      data-picture={drawing.name}
+      style={{ maxWidth: drawing.wide, marginTop: 8 }}
+    >
+      {drawing.nodes.map(element)}
+    </svg>
+  )
+}

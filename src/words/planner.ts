@@ -1,0 +1,4 @@
+import { planner } from './en/planner'
+import { addWords } from './say'
+
+addWords(planner)
