@@ -2,7 +2,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { stepById } from '@/core/steps'
 import { partsOfKind } from '@/core/plant/projection'
-import type { Evaluation } from '@/core/evaluation/types'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import { type Verdict, worst } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
@@ -29,6 +29,7 @@ const RecordScreen = lazy(() => import('./record/RecordScreen').then((module) =>
 const ScheduleScreen = lazy(() =>
   import('./schedule/ScheduleScreen').then((module) => ({ default: module.ScheduleScreen })),
 )
+const BoardTree = lazy(() => import('./line/BoardTree').then((module) => ({ default: module.BoardTree })))
 const KeysDialog = lazy(() => import('./shell/KeysDialog').then((module) => ({ default: module.KeysDialog })))
 
 const Quiet = ({ children }: { children: React.ReactNode }) => <div className="center-page quiet">{children}</div>
@@ -128,6 +129,10 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   const strings = partsOfKind(evaluation.parts, 'string')
   const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
   const lanes = lanesOf(evaluation)
+  const openOnBoard = (next: StepEvaluation | null): void =>
+    next
+      ? go({ ...route, view: 'run', step: next.step.id, partId: next.part.id })
+      : go({ ...route, view: 'plant', step: null, partId: null })
   const hasSchedule = evaluation.plant.ofKind('circuit').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
@@ -169,6 +174,17 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
             lanes={lanes}
             count={strings.length > MOST_LANES ? say('line.count', { count: strings.length }) : ''}
             onOpen={openStation}
+            tree={
+              evaluation.plant.ofKind('board').length > 1 && (
+                <Suspense fallback={<div className="boards" />}>
+                  <BoardTree
+                    evaluation={evaluation}
+                    partId={route.view === 'run' ? route.partId : null}
+                    onOpen={openOnBoard}
+                  />
+                </Suspense>
+              )
+            }
           />
         ) : (
           <div style={{ display: 'grid', placeItems: 'center' }} className="quiet">

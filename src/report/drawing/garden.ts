@@ -49,7 +49,7 @@ function serviceNodes(service: GardenPicture['services'][number], radius_m: numb
   const isRight = labelX > MIDDLE.x
   return [
     line(`M${a!.join(' ')}L${b!.join(' ')}`, colour, service.spoils ? 5 : 2.4, service.isMetal ? '' : '6 4'),
-    words(labelX + (isRight ? -6 : 6), Math.max(14, labelY + 4), name, isRight ? 'end' : 'start'),
+    words(labelX + (isRight ? -4 : 4), Math.max(14, labelY - 8), name, isRight ? 'end' : 'start'),
   ]
 }
 

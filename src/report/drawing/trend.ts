@@ -11,6 +11,8 @@ const TOP = 34
 const FOOT = HIGH - 44
 /** Readings are told in words up to here; of more, the first, the last and what lies out. */
 const FEW = 5
+/** Words of two points nearer than this would lie on each other. */
+const CROWDED = 56
 
 export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone: string): Drawing {
   const times = points.map((one) => one.at)
@@ -25,6 +27,8 @@ export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone:
   const day = (at: number): string =>
     new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
   const isTold = (k: number): boolean => points.length <= FEW || k === 0 || k === points.length - 1
+  /** Two that were taken soon after each other are told above and below. */
+  const isBelow = (k: number): boolean => k > 0 && x(points[k]!.at) - x(points[k - 1]!.at) < CROWDED && !isBelow(k - 1)
   return {
     name: 'trend',
     wide: WIDE,
@@ -35,7 +39,9 @@ export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone:
       ...(alike.length > 1 ? [line(path, 'ink', 2)] : []),
       ...points.flatMap((one, k): Node[] => [
         dot(x(one.at), y(one.value), 6, one.alike),
-        ...(isTold(k) ? [words(x(one.at), y(one.value) - 12, quantity(one.value, unit, decimals), 'middle')] : []),
+        ...(isTold(k)
+          ? [words(x(one.at), y(one.value) + (isBelow(k) ? 22 : -12), quantity(one.value, unit, decimals), 'middle')]
+          : []),
       ]),
       words(FROM - 8, FOOT + 18, day(first)),
       words(TO + 8, FOOT + 18, day(last), 'end'),

@@ -1,5 +1,5 @@
 'use client'
-import { type KeyboardEvent, useRef } from 'react'
+import { Fragment, type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { StationState } from '@/core/evaluation/types'
 import type { Verdict } from '@/core/verdict/verdict'
 import { sayCode, say } from '@/words/say'
@@ -19,10 +19,12 @@ type Props = {
   lanes: readonly Verdict[]
   count: string
   onOpen(station: string): void
+  /** Stands in place of the board's station where there are several boards. */
+  tree: ReactNode
 }
 
 /** The installation as one line from sun to earth: stations are buttons, arrows move along it. */
-export function Line({ stations, now, lanes, count, onOpen }: Props) {
+export function Line({ stations, now, lanes, count, onOpen, tree }: Props) {
   const row = useRef<HTMLElement>(null)
   const onKey = (event: KeyboardEvent): void => {
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
@@ -46,6 +48,7 @@ export function Line({ stations, now, lanes, count, onOpen }: Props) {
         </div>
       )}
       {stations.map(({ station, verdict }, k) => {
+        if (station === 'board' && tree) return <Fragment key={station}>{tree}</Fragment>
         const pencil = isPencil(verdict)
         const stroke = pencil ? 'var(--pencil)' : 'var(--ink)'
         const fill = now === station ? 'var(--accent-tint)' : 'var(--sheet)'

@@ -10,8 +10,16 @@ const propsOf = (attrs: Node['attrs']): Record<string, string | number> =>
     ]),
   )
 
+/** Words stay readable where a line runs behind them. */
+const OVER_LINES = { paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 } as const
+
 const element = ({ tag, attrs, text, kids }: Node, key: number): ReactElement =>
-  createElement(tag, { ...propsOf(attrs), key }, text, ...(kids ?? []).map(element))
+  createElement(
+    tag,
+    { ...propsOf(attrs), key, ...(tag === 'text' ? OVER_LINES : {}) },
+    text,
+    ...(kids ?? []).map(element),
+  )
 
 /** A drawing on the screen: the same that is printed. */
 export function Drawn({ drawing }: { drawing: Drawing }) {

@@ -21,11 +21,11 @@ export function RodPlanner({ data, read_ohm, limit_ohm, onClose }: PlannerProps)
   const planned = readPlan(texts)
   const fromReading = soilFromReading(data, read_ohm)
   return (
-    <Modal open title={say('planner.rods.title')} onCancel={onClose} footer={null} width={820} destroyOnHidden>
+    <Modal open title={say('planner.rods.title')} onCancel={onClose} footer={null} width={980} destroyOnHidden>
       <Form onSubmit={() => undefined}>
         <p>{say('planner.rods.about')}</p>
         <div className="planner" data-testid="rod-planner">
-          <div>
+          <div className="asked">
             <Choice
               label={say('planner.soil')}
               value={texts.soil}

@@ -77,6 +77,7 @@ function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
         {say('side.working')} <span>{one.step.order}</span>
       </h2>
       <Working lines={working(facts, evaluation, one, reading)} />
+      <PlannerSection one={one} />
       {pictures.length > 0 && (
         <Suspense>
           {pictures.map((picture) => (
@@ -84,7 +85,6 @@ function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
           ))}
         </Suspense>
       )}
-      <PlannerSection one={one} />
     </section>
   )
 }

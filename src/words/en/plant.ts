@@ -79,7 +79,7 @@ export const plant = {
   'plate-option.water': 'water',
   'plate-option.gas': 'gas',
   'plate-option.power': 'power cable',
-  'plate-option.telecom': 'telephone or data',
+  'plate-option.telecom': 'data cable',
   'plate-option.drain': 'drain',
   'plate-option.metal': 'metal',
   'plate-option.plastic': 'plastic',
