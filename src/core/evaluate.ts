@@ -27,7 +27,7 @@ import { correctedTime, inOrder } from './record/order'
 import { signatureStates } from './record/signature'
 import { steps } from './steps'
 import type { Picture } from './steps/picture'
-import type { AnyStep, Cause, StepContext } from './steps/step'
+import { type AnyStep, type Cause, type StepContext, slotsAsked } from './steps/step'
 import type { Finding } from './verdict/verdict'
 import { worst } from './verdict/verdict'
 import type { WorkingLine } from './verdict/working'
@@ -293,7 +293,17 @@ export function expectedNow(
   return one.step.expect?.(contextIn(evaluation, one, facts), conditions) ?? null
 }
 
-/** Other parts that a reading is kept on as well. */
-export function sharedWith(facts: Facts, evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>) {
-  return one.step.sharedWith?.(contextIn(evaluation, one, facts), body) ?? []
+/** What a reading is kept as on other parts that it speaks for: the same, without what those are not asked. */
+export function sharedReadings(
+  facts: Facts,
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  body: Body<'reading'>,
+): { part: Part; body: Body<'reading'> }[] {
+  const others = one.step.sharedWith?.(contextIn(evaluation, one, facts), body) ?? []
+  return others.map((part) => {
+    const asked = new Set(slotsAsked(one.step, { part, regime: facts.regime }).map((slot) => slot.id))
+    const slots = Object.fromEntries(Object.entries(body.slots).filter(([id]) => asked.has(id)))
+    return { part, body: { ...body, slots, plantRevision: part.revision } }
+  })
 }

@@ -186,6 +186,13 @@ export class Installation {
     return between(next, 280, 2400)
   }
 
+  /** Everything on the board of a circuit joined, to the protective conductor, Mohm. */
+  board_Mohm(circuit: Of<'circuit'>): number {
+    const own = this.ofKind('circuit').filter((one) => one.data.boardId === circuit.data.boardId)
+    const leaks = own.flatMap((one) => ['l-pe', 'n-pe'].map((pair) => 1 / this.insulation_Mohm(one, pair)))
+    return 1 / leaks.reduce((sum, one) => sum + one, 0)
+  }
+
   /** Devices between the supply and a circuit, the nearest first. */
   rcdsOf(circuit: Of<'circuit'>): Of<'rcd'>[] {
     const chain: Of<'rcd'>[] = []

@@ -86,6 +86,7 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   if (bench.key === 'insulation') {
     // Ends that are connected to nothing leak nowhere.
     if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)
+    if (slot === 'board-to-pe') return show(bench, site.board_Mohm(circuit))
     if (slot !== 'joined-to-pe') return show(bench, site.insulation_Mohm(circuit, slot))
     const [line, neutral] = [site.insulation_Mohm(circuit, 'l-pe'), site.insulation_Mohm(circuit, 'n-pe')]
     return show(bench, 1 / (1 / line + 1 / neutral))

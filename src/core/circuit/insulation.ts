@@ -77,3 +77,16 @@ export function judgeAcInsulation<T extends Resistance>(
     perfectOnOpenEnds,
   }
 }
+
+/**
+ * What the circuits of a board that were not read alone have between them: parallel resistances are taken off the
+ * board's one by one. Null where those that were read explain the whole of it; a bound over range leaks as good as
+ * nothing.
+ * @example restOfBoard_Mohm(0.4, [500, 800]) // 0.4005
+ */
+export function restOfBoard_Mohm(board_Mohm: number, alone: readonly Resistance[]): number | null {
+  const leaks = alone.reduce((sum, one) => sum + (one.bound === 'more-than' ? 0 : 1 / one.value), 0)
+  const rest = 1 / board_Mohm - leaks
+  // Readings agree within a tenth or so: what is left under that is no leak of its own.
+  return rest > 0.1 / board_Mohm ? 1 / rest : null
+}

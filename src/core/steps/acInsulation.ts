@@ -8,6 +8,14 @@ import { type ReadValue, readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
 import type { WorkingLine } from '../verdict/working'
 import { choiceSlot, deadGate, isThreePhase, judgeMeasured, notYet, numberSlot, readingsIn, saying } from './acShared'
+import {
+  BOARD_SLOT,
+  isWholeBoard,
+  othersOnBoard,
+  WHOLE_BOARD,
+  wholeBoardCauses,
+  wholeBoardWorking,
+} from './acWholeBoard'
 import type { NumberSlot, Slot, Step, StepContext } from './step'
 import { choiceIn } from './stringReading'
 import { exampleCircuit } from './worked'
@@ -24,8 +32,10 @@ const pairSlots: readonly NumberSlot[] = [
 ]
 const joinedSlot = numberSlot(JOINED, 'insulation', 'Mohm', 2, { when: { slot: 'pairing', is: ['all-joined'] } })
 
+const boardSlot = numberSlot(BOARD_SLOT, 'insulation', 'Mohm', 2, { when: { slot: 'pairing', is: [WHOLE_BOARD] } })
+
 const slots: readonly Slot[] = [
-  choiceSlot({ id: 'pairing', options: ['pair-by-pair', 'all-joined'], sticky: true, balloon: 2 }),
+  choiceSlot({ id: 'pairing', options: ['pair-by-pair', 'all-joined', WHOLE_BOARD], sticky: true, balloon: 2 }),
   choiceSlot({ id: 'devices', options: ['all-on', 'some-off'], sound: ['all-on'], sticky: true, balloon: 1 }),
   choiceSlot({
     id: 'tested-from',
@@ -38,12 +48,13 @@ const slots: readonly Slot[] = [
   choiceSlot({ id: 'surge', options: ['none-there', 'disconnected', 'left-in'], sticky: true, balloon: 3 }),
   ...pairSlots,
   joinedSlot,
+  boardSlot,
 ]
 
-/** Readings by pair; what was read joined stands for both live conductors to earth. */
+/** Readings by pair; what was read joined, or of a whole board, stands for all live conductors to earth. */
 function pairsIn(reading: Pick<Body<'reading'>, 'slots'>): Record<string, ReadValue> {
-  const named = (id: string): string => (id === JOINED ? 'L+N-PE' : id.toUpperCase())
-  const found = readingsIn(reading, [...pairSlots, joinedSlot])
+  const named = (id: string): string => (id === JOINED || id === BOARD_SLOT ? 'L+N-PE' : id.toUpperCase())
+  const found = readingsIn(reading, [...pairSlots, joinedSlot, boardSlot])
   return Object.fromEntries([...found].map(([id, read]) => [named(id), read]))
 }
 
@@ -104,8 +115,12 @@ export const acInsulation: Step<'circuit'> = {
     if (trapped) return { ...saying(judged, trapped.code, {}, 'not-yet'), flags: [...flags] }
     if (found.perfectOnOpenEnds)
       return { ...saying(judged, 'ac-insulation.open-ends', {}, 'not-yet'), flags: [...flags] }
+    // One low circuit makes the whole board low: which one it is, nobody knows yet.
+    if (found.verdict === 'outside' && isWholeBoard(reading))
+      return { ...saying(judged, 'ac-insulation.board-low', {}, 'not-yet'), flags: [...flags] }
     return { ...judged, verdict: found.verdict, flags: [...flags] }
   },
+  sharedWith: (context, reading) => (isWholeBoard(reading) ? othersOnBoard(context) : []),
   working(context, reading): WorkingLine[] {
     const test = testOf(context, reading)
     return [
@@ -122,9 +137,12 @@ export const acInsulation: Step<'circuit'> = {
         source: 'bs7671-insulation',
         decides: true,
       },
+      ...wholeBoardWorking(context, reading),
     ]
   },
-  causes(context, _, judgement) {
+  causes(context, reading, judgement) {
+    if (judgement.finding.code === 'ac-insulation.board-low')
+      return wholeBoardCauses(context, reading, testOf(context, reading).minimum_Mohm)
     if (judgement.verdict !== 'outside') return []
     const figures = { tag: context.part.data.tag }
     return [

@@ -66,9 +66,9 @@ export const liveGates: readonly GateRule[] = [
   { id: 'earth-back', hard: true, waitsFor: 'earth-back', until: 'done', on: 'supply' },
 ]
 
-/** Insulation and polarity that are outside hold back what is done with the supply on. */
+/** Insulation that is not proved, and polarity that is wrong, hold back what is done with the supply on. */
 export const soundCircuits: readonly GateRule[] = [
-  { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'not-outside', on: 'circuits' },
+  { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'done', on: 'circuits' },
   { id: 'ac-polarity', hard: true, waitsFor: 'ac-polarity', until: 'not-outside', on: 'circuits' },
 ]
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { causes, trapIn, working } from '../evaluate'
+import { causes, sharedReadings, trapIn, working } from '../evaluate'
 import type { PartData } from '../plant/part'
 import { checkReading } from '../record/doubts'
 import type { Body, SlotValue } from '../record/entry'
 import { defaultRegime } from '../regime/shipped'
+import { readingBody } from '../testing/factsBuilder'
 import { choose, classic, iec, Installation, over, read } from '../testing/installation'
 import { stepById } from './index'
 import { exampleCircuit, exampleElectrode, exampleRcd } from './worked'
@@ -211,6 +212,52 @@ describe('AC insulation', () => {
     expect(one.finding.figures.volts).toBe(250)
   })
 
+  describe('of a whole board at once', () => {
+    const board = (value: number) => ({ ...setUp, pairing: choose('whole-board'), 'board-to-pe': read(value, 'Mohm') })
+    const alone = (value: number) => ({ ...setUp, ...pairs, 'l-pe': read(value, 'Mohm') })
+    const many = () => {
+      const site = new Installation({ rcd: {} })
+      const more = ['2', '3', '4'].map((tag) => site.build.part({ ...exampleCircuit, tag }))
+      const all = [site.circuit, ...more]
+      const keep = (value: number): void => {
+        const { one, evaluation } = site.says('ac-insulation', site.circuit)
+        const body = readingBody({ slots: { ...board(value), 'tested-from': choose('beyond-rcd') } })
+        const shared = sharedReadings(site.facts, evaluation, one, body)
+        site.take('ac-insulation', site.circuit, body.slots)
+        for (const other of shared) site.take('ac-insulation', other.part.id, other.body.slots)
+      }
+      return { site, more, all, keep }
+    }
+
+    it('clears every circuit of it, and asks none what it has not', () => {
+      const { site, all, more, keep } = many()
+      keep(30)
+      for (const id of all) expect(site.says('ac-insulation', id).verdict).toBe('within')
+      const slots = site.says('ac-insulation', more[0]!).one.counting!.entry.body.slots
+      expect(Object.keys(slots)).not.toContain('tested-from')
+    })
+
+    it('that is low decides on none, and halves the board until the low one is named', () => {
+      const { site, all, keep } = many()
+      keep(0.4)
+      for (const id of all) expect(site.says('ac-insulation', id).code).toBe('ac-insulation.board-low')
+      const why = () => {
+        const { one, evaluation } = site.says('ac-insulation', site.circuit)
+        return {
+          causes: causes(site.facts, evaluation, one).map((cause) => [cause.code, cause.next.figures]),
+          rest: working(site.facts, evaluation, one, one.counting!.entry.body).at(-1)!,
+        }
+      }
+      expect(why().causes).toEqual([['low-among', expect.objectContaining({ half: '1, 2', tags: '1, 2, 3, 4' })]])
+      site.take('ac-insulation', all[1]!, alone(300)).take('ac-insulation', all[2]!, alone(200))
+      // 1/0.4 less 1/300 and 1/200 leaves 0.4013 between circuits 1 and 4.
+      expect(why().rest).toMatchObject({ code: 'ac-insulation.rest', result: { value: expect.closeTo(0.40134, 4) } })
+      site.take('ac-insulation', all[3]!, alone(0.41))
+      expect(why().causes[0]).toEqual(['low-circuit', { tag: '4' }])
+      expect(why().rest).toMatchObject({ code: 'ac-insulation.rest-clear', figures: { tags: '1' } })
+    })
+  })
+
   it('asks three phases for ten pairs and refuses theirs on one phase', () => {
     const step = stepById('ac-insulation')!
     const body = (slots: Record<string, SlotValue>): Body<'reading'> => ({
@@ -362,6 +409,13 @@ describe('the gates of the AC side', () => {
     expect(site.says('ze', site.supply).verdict).toBe('not-yet')
     expect(gateOf('zs', site.circuit)).toBe('held-back.earth-back')
     site.take('earth-back', site.supply, sound(['earthing-conductor-back', 'covers-back']))
+    expect(gateOf('zs', site.circuit)).toBe('held-back.ac-insulation')
+    site.take('ac-insulation', site.circuit, {
+      pairing: choose('all-joined'),
+      devices: choose('all-on'),
+      'tested-from': choose('beyond-rcd'),
+      'joined-to-pe': read(300, 'Mohm', 0),
+    })
     expect(site.says('zs', site.circuit).verdict).toBe('not-yet')
   })
 
@@ -370,6 +424,9 @@ describe('the gates of the AC side', () => {
     site.take('earth-back', site.supply, sound(['earthing-conductor-back', 'covers-back']))
     site.take('ac-polarity', site.circuit, { polarity: choose('reversed') })
     const gates = site.says('zs', site.circuit).one.gates.filter((gate) => !gate.met)
-    expect(gates.map((gate) => [gate.id, gate.hard])).toEqual([['ac-polarity', true]])
+    expect(gates.map((gate) => [gate.id, gate.hard])).toEqual([
+      ['ac-insulation', false],
+      ['ac-polarity', true],
+    ])
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { evaluate, sharedWith, stepKey } from '../evaluate'
+import { evaluate, sharedReadings, stepKey } from '../evaluate'
 import type { SlotValue } from '../record/entry'
 import type { Facts } from '../record/facts'
 import type { Regime, Schools } from '../regime/regime'
@@ -138,10 +138,10 @@ describe('insulation of a string, as handbook 5 and IEC 62446-1 table 2 (from me
     const evaluation = evaluate(facts, START_ms)
     const one = evaluation.byKey.get(stepKey('pv-insulation', ids[0]!))!
     expect(one.verdict).toBe('within')
-    const shared = sharedWith(facts, evaluation, one, one.counting!.entry.body)
-    expect(shared.map((part) => part.data.tag)).toEqual(['2', '3', '4'])
+    const shared = sharedReadings(facts, evaluation, one, one.counting!.entry.body)
+    expect(shared.map(({ part }) => part.data.tag)).toEqual(['2', '3', '4'])
     const other = evaluation.byKey.get(stepKey('pv-insulation', alone))!
-    expect(sharedWith(facts, evaluation, other, one.counting!.entry.body)).toEqual([])
+    expect(sharedReadings(facts, evaluation, other, one.counting!.entry.body)).toEqual([])
     // Four strings of 8 × 245 W are 7.84 kWp; two more make 11.76 kWp.
     for (const tag of ['6', '7']) build.part({ ...exampleString(8), tag, combinerId: combiner })
     expect(look(build.facts(), 'pv-insulation', ids[0]!)).toMatchObject({

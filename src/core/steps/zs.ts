@@ -152,7 +152,7 @@ export const zs: Step<'circuit'> = {
   counts: 'latest',
   gates: [
     ...liveGates,
-    { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'not-outside' },
+    { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'done' },
     { id: 'ac-polarity', hard: true, waitsFor: 'ac-polarity', until: 'not-outside' },
   ],
   cautions: [

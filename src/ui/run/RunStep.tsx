@@ -1,6 +1,6 @@
 'use client'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { sharedWith } from '@/core/evaluate'
+import { sharedReadings } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Body, Conditions } from '@/core/record/entry'
@@ -75,8 +75,8 @@ export function RunStep(props: Props) {
     keep: async (body) => {
       if (!(await store.add(body, about))) return false
       // One reading of a group is kept on each string of it, and says so there by its set-up.
-      for (const other of sharedWith(facts, evaluation, one, body))
-        await store.add({ ...body, plantRevision: other.revision }, { partId: other.id, step: one.step.id })
+      for (const other of sharedReadings(facts, evaluation, one, body))
+        await store.add(other.body, { partId: other.part.id, step: one.step.id })
       return true
     },
     next: () => open(following(walked, one)),

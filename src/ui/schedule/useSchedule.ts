@@ -1,6 +1,6 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
-import { judgeDraft, trapIn } from '@/core/evaluate'
+import { judgeDraft, sharedReadings, trapIn } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { AnyStep, Judgement, Slot } from '@/core/steps/step'
@@ -128,7 +128,10 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     if (!draft || !canWrite || !judged(one, draft).whole) return
     const { body } = readDraft(draft, one, facts, null)
     put(one, null)
-    if (body && !(await store.add(body, { partId: one.part.id, step: one.step.id }))) put(one, draft)
+    if (!body) return
+    if (!(await store.add(body, { partId: one.part.id, step: one.step.id }))) return put(one, draft)
+    for (const other of sharedReadings(facts, evaluation, one, body))
+      await store.add(other.body, { partId: other.part.id, step: one.step.id })
   }
 
   /** It is so: what was asked about is kept as it stands. */

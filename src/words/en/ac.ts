@@ -41,6 +41,7 @@ export const ac = {
   'slot.l1-pe': 'L1 to PE',
   'slot.l2-pe': 'L2 to PE',
   'slot.l3-pe': 'L3 to PE',
+  'slot.board-to-pe': 'Whole board, joined, to PE',
   'slot.joined-to-pe': 'Lines and N joined, to PE',
   'slot.electrode-method': 'Method',
   'slot.electrode-lead': 'Electrode’s conductor',
@@ -112,6 +113,7 @@ export const ac = {
 
   'choice.pair-by-pair': 'Pair by pair',
   'choice.all-joined': 'L and N joined',
+  'choice.whole-board': 'Whole board at once',
   'choice.all-on': 'All on, two-way switches both ways',
   'choice.some-off': 'Some off',
   'choice.beyond-rcd': 'Beyond the RCD',
@@ -159,7 +161,7 @@ export const ac = {
   'gate.electrode-back': 'Electrode’s conductor back',
   'gate.earth-back': 'Earthing conductor back',
   'gate.electrode-read': 'Electrode {tag} within its limit',
-  'gate.ac-insulation': 'No circuit with low insulation',
+  'gate.ac-insulation': 'Insulation of every circuit',
   'gate.ac-polarity': 'No circuit the wrong way round',
   'gate.trips-first': 'Trip times of {tag}',
   'finding.held-back.proved-dead': 'Waits until the installation was proved dead and locked off.',
@@ -167,7 +169,8 @@ export const ac = {
     'Waits until the conductor of electrode {other} is back: nothing is energised before.',
   'finding.held-back.earth-back': 'Waits until the earthing conductor is back: the supply may not come on before.',
   'finding.held-back.electrode-read': 'Waits for the resistance of electrode {tag}.',
-  'finding.held-back.ac-insulation': 'Circuit {other} has low insulation. Mend it before the supply comes on.',
+  'finding.held-back.ac-insulation':
+    'Insulation of circuit {other} is not proved yet: it comes before the supply does.',
   'finding.held-back.ac-polarity': 'Circuit {other} is the wrong way round. The supply stays off.',
   'finding.held-back.trips-first': 'Waits for the trip times of {tag}: the button comes last.',
 
