@@ -25,7 +25,7 @@ import { type Body, type Entry, isKind } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime, inOrder } from './record/order'
 import { signatureStates } from './record/signature'
-import { steps } from './steps'
+import { stepsOf } from './steps'
 import type { Picture } from './steps/picture'
 import { type AnyStep, type Cause, type StepContext, slotsAsked } from './steps/step'
 import type { Finding } from './verdict/verdict'
@@ -54,7 +54,7 @@ export function evaluate(facts: Facts, now: number): Evaluation {
     contexts.set(part.id, known)
     return known
   }
-  for (const step of steps) {
+  for (const step of stepsOf(facts.regime)) {
     if (step.where && !step.where(plant)) continue
     const ofStep = partsOf(step, plant).map((part) => readingsOf(step, contextAt(part), index, nulls))
     compareSisters(ofStep, facts.regime)

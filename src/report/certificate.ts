@@ -6,20 +6,24 @@ import '@/words/ac'
 import '@/words/record'
 import '@/words/print'
 import '@/words/regime'
-import { causes, evaluate, working } from '@/core/evaluate'
+import { causes, evaluate, picturesOf, working } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Facts } from '@/core/record/facts'
 import type { InstrumentCopy } from '@/core/record/instrument'
 import { type SourceId, sources } from '@/core/regime/sources'
-import { steps } from '@/core/steps'
+import { stepsOf } from '@/core/steps'
 import { mainSlot } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, stepShort } from '@/words/say'
+import { drawingOf } from './drawing'
+import type { Drawing } from './drawing/node'
 import { plantTables, supplyParticulars } from './plantTables'
 import { type Cell, judgementOf, left, stepTable, type Table } from './stepTable'
 
 export type { Cell, Table } from './stepTable'
+/** Pictures of what was read on a part, as they are drawn on the screen. */
+export type DrawingSection = { key: string; title: string; drawings: Drawing[] }
 export type WorkingSection = { key: string; title: string; lines: WorkingLine[] }
 export type Certificate = {
   title: string
@@ -27,6 +31,7 @@ export type Certificate = {
   issue: string | null
   particulars: [string, string][]
   tables: Table[]
+  drawings: DrawingSection[]
   remarks: string[]
   photos: { attachment: string; title: string; about: string }[]
   working: WorkingSection[]
@@ -69,9 +74,10 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     particulars: particulars(facts, evaluation),
     tables: [
       ...plantTables(evaluation),
-      ...steps.map((step) => stepTable(step, evaluation, facts)),
+      ...stepsOf(facts.regime).map((step) => stepTable(step, evaluation, facts)),
       snagTable(evaluation, facts),
     ].filter((table) => table !== null),
+    drawings: drawingsOf(facts, evaluation),
     remarks: remarks(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
     get working() {
@@ -96,6 +102,17 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     })),
     cautions: [say('caution.general'), say('certificate.recalled')],
   }
+}
+
+function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
+  return evaluation.steps.flatMap((one) => {
+    if (!one.counting || !(one.step.pictures || one.step.trend)) return []
+    const drawings = picturesOf(facts, evaluation, one, one.counting.entry.body)
+      .map((picture) => drawingOf(picture, facts.job.timeZone))
+      .filter((drawing) => drawing !== null)
+    const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
+    return drawings.length > 0 ? [{ key: one.key, title, drawings }] : []
+  })
 }
 
 function workingOf(facts: Facts, evaluation: Evaluation): WorkingSection[] {
@@ -227,14 +244,30 @@ function snagTable(evaluation: Evaluation, facts: Facts): Table | null {
 
 const SNAG_VERDICTS = { open: 'outside', mended: 'not-yet', closed: 'within' } as const
 
+/** Chapters of limits and schools by the side of the plant that they are for; the others are for every plant. */
+const DC_CHAPTERS = ['pv']
+const AC_CHAPTERS = ['ac', 'earth', 'rcd']
+
+/** Whether a plant has what a limit or school is for. */
+function isFor({ plant }: Evaluation, id: string): boolean {
+  const chapter = id.split('.')[0]!
+  const hasAc = plant.supply !== null || plant.ofKind('circuit').length > 0
+  const hasDc = plant.ofKind('string').length > 0 || !hasAc
+  if (id === 'work.order') return hasAc && hasDc
+  return DC_CHAPTERS.includes(chapter) ? hasDc : !AC_CHAPTERS.includes(chapter) || hasAc
+}
+
 function limitsTable(facts: Facts, evaluation: Evaluation): Table {
   const used = new Set(evaluation.steps.flatMap((one) => judgementOf(one)?.limits.map((limit) => limit.id) ?? []))
-  const limits = Object.entries(facts.regime.limits).map(([id, limit]) => [
-    left(sayCode('limit', id)),
-    right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
-    left(sourceLine(limit.source)),
-    left(used.has(id) ? say('certificate.used') : ''),
-  ])
+  const ofPlant = ([id]: [string, unknown]): boolean => isFor(evaluation, id)
+  const limits = Object.entries(facts.regime.limits)
+    .filter(ofPlant)
+    .map(([id, limit]) => [
+      left(sayCode('limit', id)),
+      right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
+      left(sourceLine(limit.source)),
+      left(used.has(id) ? say('certificate.used') : ''),
+    ])
   const own = new Map<string, Cell[]>()
   for (const one of evaluation.steps) {
     for (const limit of judgementOf(one)?.limits ?? []) {
@@ -248,12 +281,14 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
       ])
     }
   }
-  const schools = Object.entries(facts.regime.schools).map(([id, school]) => [
-    left(sayCode('school', id)),
-    left(sayCode('school', `${id}.${school}`)),
-    left(''),
-    left(''),
-  ])
+  const schools = Object.entries(facts.regime.schools)
+    .filter(ofPlant)
+    .map(([id, school]) => [
+      left(sayCode('school', id)),
+      left(sayCode('school', `${id}.${school}`)),
+      left(''),
+      left(''),
+    ])
   return {
     id: 'limits',
     title: say('certificate.limits-title'),

@@ -48,12 +48,21 @@ export function plantTables({ plant }: Evaluation): Table[] {
   ])
   const electrodes = table('electrodes', 'plant.section.electrode', plant.ofKind('electrode'), [
     { label: 'certificate.part', text: ({ data }) => data.tag },
+    { label: 'plant.electrode-form', text: ({ data }) => plate(data.form ?? 'rods') },
     { label: 'plant.rods', text: ({ data }) => figure(data.rods), figures: true },
     { label: 'plant.rod-length', text: ({ data }) => figure(data.length_m), figures: true },
     { label: 'plant.rod-diameter', text: ({ data }) => figure(data.diameter_mm), figures: true },
     { label: 'plant.rod-spacing', text: ({ data }) => figure(data.spacing_m), figures: true },
+    { label: 'plant.electrode-depth', text: ({ data }) => figure(data.depth_m ?? null), figures: true },
   ])
-  return [circuits, devices, electrodes].filter((one) => one !== null)
+  const services = table('services', 'plant.section.buried-service', plant.ofKind('buried-service'), [
+    { label: 'certificate.part', text: ({ data }) => data.tag },
+    { label: 'plant.service-what', text: ({ data }) => plate(data.what) },
+    { label: 'plant.service-material', text: ({ data }) => plate(data.material) },
+    { label: 'plant.service-away', text: ({ data }) => figure(data.away_m), figures: true },
+    { label: 'plant.service-bearing', text: ({ data }) => figure(data.bearing_deg), figures: true },
+  ])
+  return [circuits, devices, electrodes, services].filter((one) => one !== null)
 }
 
 /** Supply and earthing in two lines of the particulars; none where no supply is entered. */

@@ -49,6 +49,28 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
   }
 }
 
+/** So many figures of a reading stand in columns of their own; more are told in words. */
+const MOST_FIGURES = 6
+
+/** The figures of a test that has several, as far as anybody read them; none where one stands for all or they are too many. */
+function figureSlots(step: AnyStep, own: readonly StepEvaluation[]): Slot[] {
+  const bodies = own.flatMap((one) => (one.counting ? [one.counting.entry.body] : []))
+  const read = (step.slots as readonly Slot[]).filter(
+    (slot) => slot.kind === 'number' && bodies.some((body) => slot.id in body.slots),
+  )
+  return read.length > 1 && read.length <= MOST_FIGURES ? read : []
+}
+
+function slotLabel(slot: Slot): string {
+  const written = slot.kind === 'number' ? unitSpellings[slot.unit].written : ''
+  return written ? `${sayCode('slot', slot.id)}, ${written}` : sayCode('slot', slot.id)
+}
+
+function slotText(one: StepEvaluation, slot: Slot): string | null {
+  const value = one.counting?.entry.body.slots[slot.id]
+  return value && 'text' in value ? value.text : null
+}
+
 type Column = { label: string; align: 'left' | 'right'; cell(one: StepEvaluation): Cell }
 
 /** The columns that a test has something to say in: expected, limits, referral, light and set-up only where there are any. */
@@ -67,6 +89,8 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   const inUnit = unit ?? (main?.kind === 'number' ? main.unit : null)
   const written = inUnit ? `, ${unitSpellings[inUnit].written}` : ''
   add(`${say('certificate.read')}${written}`, 'right', (one) => readCell(one, decimals))
+  const figures = figureSlots(step, own)
+  for (const slot of figures) add(slotLabel(slot), 'right', (one) => slotText(one, slot))
   if (rules.some((one) => one.expected)) {
     add(say('certificate.expected'), 'right', (one) => {
       const expected = rule(one)?.expected
@@ -84,8 +108,9 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
     add('W/m²', 'right', (one) => weatherText(one, (weather) => figure(weather.irradiance_Wm2, 0)))
     add(say('certificate.cell'), 'right', (one) => weatherText(one, (weather) => figure(weather.cell.value_C, 1)))
   }
-  if (slots.length > 1 && !isChecks(step) && own.some((one) => setUpText(one, facts, shared)))
-    add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts, shared))
+  const told = [...shared, ...figures]
+  if (slots.length > 1 && !isChecks(step) && own.some((one) => setUpText(one, facts, told)))
+    add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts, told))
   columns.push({
     label: say('certificate.verdict'),
     align: 'left',
@@ -138,13 +163,13 @@ function sharedSetUp(step: AnyStep, own: readonly StepEvaluation[]): Slot[] {
 const setUpWords = (slot: Slot, value: SlotValue | undefined, facts: Facts): string =>
   `${sayCode('slot', slot.id)}: ${answerText(slot, value, facts)}`
 
-/** How a reading was taken: every answer besides its main figure, with the words beside it. */
-function setUpText(one: StepEvaluation, facts: Facts, shared: readonly Slot[]): string | null {
+/** How a reading was taken: every answer besides its main figure and those told elsewhere, with the words beside it. */
+function setUpText(one: StepEvaluation, facts: Facts, told: readonly Slot[]): string | null {
   const body = one.counting?.entry.body
   if (!body) return null
   const main = mainSlot(one.step)
   const rest = (one.step.slots as readonly Slot[]).filter(
-    (slot) => slot !== main && !shared.includes(slot) && slot.id in body.slots,
+    (slot) => slot !== main && !told.includes(slot) && slot.id in body.slots,
   )
   const checks = rest.filter((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
   const words = rest

@@ -3,7 +3,6 @@
  * before the leads move). Only what gates allow is brought together; what is left to do is counted for each way.
  */
 import type { Part, PartKind } from '../plant/part'
-import { steps as allSteps } from '../steps'
 import type { AnyStep } from '../steps/step'
 import type { Evaluation, StepEvaluation } from './types'
 
@@ -40,7 +39,7 @@ function byTest(steps: readonly StepEvaluation[]): WalkGroup[] {
 
 /** Steps on one kind of part that no other part holds up are walked together, part by part. */
 function byPlace(steps: readonly StepEvaluation[]): WalkGroup[] {
-  return segmentsOf(allSteps).flatMap((segment) => {
+  return segmentsOf([...new Set(steps.map((one) => one.step))]).flatMap((segment) => {
     const own = steps.filter((one) => segment.includes(one.step))
     if (segment.length === 1) return byTest(own)
     return [...groupBy(own, (one) => one.part.id)].map(([id, ofPart]) => ({

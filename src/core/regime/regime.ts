@@ -35,6 +35,7 @@ export type LimitId = (typeof limitIds)[number]
 
 /** Where competent people do one thing in several ways. The first of each is the default [D]. */
 export const schoolOptions = {
+  'work.order': ['pv-first', 'ac-first'],
   'pv.cold-voltage': ['beta', 'table', 'flat'],
   'pv.insulation-voltage': ['table', 'fixed', 'twice'],
   'pv.continuity-judged': ['set-limit', 'by-conductor'],
@@ -56,6 +57,7 @@ const limitSchema = z.strictObject({
 export type Limit = z.infer<typeof limitSchema>
 
 const schoolsSchema = z.strictObject({
+  'work.order': z.enum(schoolOptions['work.order']),
   'pv.cold-voltage': z.enum(schoolOptions['pv.cold-voltage']),
   'pv.insulation-voltage': z.enum(schoolOptions['pv.insulation-voltage']),
   'pv.continuity-judged': z.enum(schoolOptions['pv.continuity-judged']),

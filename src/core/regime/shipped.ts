@@ -51,6 +51,7 @@ const limits: Record<LimitId, Limit> = {
 }
 
 const schools: Schools = {
+  'work.order': 'pv-first',
   'pv.cold-voltage': 'beta',
   'pv.insulation-voltage': 'table',
   'pv.continuity-judged': 'set-limit',

@@ -25,11 +25,12 @@ import { reconnect } from './reconnect'
 import { safeIsolation } from './safeIsolation'
 import { sensorsInPlane } from './sensorsInPlane'
 import { siteInspection } from './siteInspection'
+import type { Regime } from '../regime/regime'
 import type { AnyStep } from './step'
 import { ze } from './ze'
 import { zs } from './zs'
 
-/** Every test of the trade, in working order. */
+/** Every test of the trade, in the usual working order: the DC side first. */
 export const steps: readonly AnyStep[] = [
   siteInspection,
   ...designSteps,
@@ -67,3 +68,22 @@ const byId = new Map(steps.map((step) => [step.id, step]))
 export function stepById(id: string): AnyStep | null {
   return byId.get(id) ?? null
 }
+
+type OrderSchool = Regime['schools']['work.order']
+/** Earth and the AC side, which a school takes before the DC side. */
+const AC_LETTERS = 'CDE'
+const isAcStep = (step: AnyStep): boolean => AC_LETTERS.includes(step.order[0]!)
+const isDcStep = (step: AnyStep): boolean => step.order.startsWith('B')
+
+const orders: Record<OrderSchool, readonly AnyStep[]> = {
+  'pv-first': steps,
+  'ac-first': [
+    ...steps.filter((step) => step.order.startsWith('A')),
+    ...steps.filter(isAcStep),
+    ...steps.filter(isDcStep),
+    ...steps.filter((step) => !step.order.startsWith('A') && !isAcStep(step) && !isDcStep(step)),
+  ],
+}
+
+/** Every test in the working order of a regime. IEC 62446-1 is read both ways (from memory); neither side waits for the other. */
+export const stepsOf = ({ schools }: Regime): readonly AnyStep[] => orders[schools['work.order']]

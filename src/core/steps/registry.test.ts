@@ -8,10 +8,10 @@ import { partKinds } from '../plant/part'
 import { unitSpellings } from '../quantity/unit'
 import type { SlotValue } from '../record/entry'
 import { limitIds, schoolIds, schoolOptions } from '../regime/regime'
-import { shippedRegimes } from '../regime/shipped'
+import { defaultRegime, shippedRegimes } from '../regime/shipped'
 import { sources } from '../regime/sources'
 import { FactsBuilder } from '../testing/factsBuilder'
-import { steps } from './index'
+import { steps, stepsOf } from './index'
 import type { AnyStep, ChoiceSlot, NumberSlot, Slot } from './step'
 
 /** One walk over everything the trade has: keys are read from the code, never listed again. */
@@ -63,6 +63,21 @@ describe('every step', () => {
   it('stands in working order', () => {
     const orders = steps.map((step) => step.order)
     expect([...orders].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))).toEqual(orders)
+  })
+
+  it.each(schoolOptions['work.order'])('comes after what it waits for, %s', (order) => {
+    const all = stepsOf({ ...defaultRegime, schools: { ...defaultRegime.schools, 'work.order': order } })
+    const ids = (list: typeof all): string[] => list.map((step) => step.id).sort()
+    expect(ids(all)).toEqual(ids(steps))
+    for (const step of all)
+      for (const gate of step.gates)
+        expect(all.findIndex((other) => other.id === gate.waitsFor)).toBeLessThan(all.indexOf(step))
+  })
+
+  it('has the AC side before the DC side where that is the school', () => {
+    const schools = { ...defaultRegime.schools, 'work.order': 'ac-first' } as const
+    const letters = stepsOf({ ...defaultRegime, schools }).map((step) => step.order[0])
+    expect([...new Set(letters)].join('')).toBe('ACDEBG')
   })
 
   it.each(steps)('$id has words, sources and a hook-up for all it says', (step) => {

@@ -6,6 +6,7 @@ import type { SourceId } from '@/core/regime/sources'
 import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { type Certificate, sourceLine, type Table } from '@/report/certificate'
+import { svgOf } from '@/report/drawing/node'
 import { quantity, say, sayCode } from '@/words/say'
 
 const FONTS = resolve(process.cwd(), 'assets/fonts')
@@ -233,6 +234,20 @@ function photosOf(certificate: Certificate, pictures: ReadonlyMap<string, Buffer
   return [{ text: say('certificate.photos'), style: 'section' }, ...rows]
 }
 
+const DRAWINGS_IN_A_ROW = 2
+const DRAWING_WIDE = 236
+
+/** What was read as a picture, two in a row, under the name of its test and part. */
+function drawingsOf(certificate: Certificate): Content[] {
+  return certificate.drawings.map(({ title, drawings }): Content => {
+    const cells = drawings.map((one): Content => ({ svg: svgOf(one), width: DRAWING_WIDE }))
+    const rows: Content[] = []
+    for (let k = 0; k < cells.length; k += DRAWINGS_IN_A_ROW)
+      rows.push({ columns: cells.slice(k, k + DRAWINGS_IN_A_ROW), columnGap: 24, margin: [0, 4, 0, 4] })
+    return { stack: [{ text: title, style: 'section' }, ...rows], unbreakable: true }
+  })
+}
+
 /** Draws a certificate with its pictures; the sealed data are attached inside the file. */
 export async function certificatePdf(
   certificate: Certificate,
@@ -280,6 +295,7 @@ export async function certificatePdf(
         fontSize: 9,
       },
       ...certificate.tables.flatMap(tableOf),
+      ...drawingsOf(certificate),
       { text: say('certificate.remarks'), style: 'section' },
       certificate.remarks.length > 0
         ? { ul: certificate.remarks, fontSize: 9 }

@@ -17,6 +17,7 @@ vi.mock('@/core/steps', async (original) => {
   const { sampleStep: own } = await import('@/core/testing/sampleStep')
   return {
     steps: [...all.steps, own],
+    stepsOf: () => [...all.steps, own],
     stepById: (id: string) => (id === own.id ? own : all.stepById(id)),
   }
 })

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { Certificate, Table } from '@/report/certificate'
 import { say } from '@/words/say'
 import { Mark } from '../mark/Mark'
+import { Drawn } from '../picture/Drawn'
 import { Working } from '../working/Working'
 
 /** A table of hundreds of rows is shown whole only when it is asked for; its print always is. */
@@ -84,6 +85,16 @@ export function Preview({ certificate, signed, photoAt }: Props) {
       </dl>
       {certificate.tables.map((table) => (
         <CertificateTable key={table.id} table={table} />
+      ))}
+      {certificate.drawings.map(({ key, title, drawings }) => (
+        <section key={key} aria-label={title}>
+          <h3>{title}</h3>
+          <div className="drawings">
+            {drawings.map((one) => (
+              <Drawn key={one.name} drawing={one} />
+            ))}
+          </div>
+        </section>
       ))}
       <h3>{say('certificate.remarks')}</h3>
       {certificate.remarks.length === 0 ? (

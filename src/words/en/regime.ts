@@ -28,6 +28,9 @@ export const regime = {
   'limit.earth.spread': 'Spread of an electrode’s readings',
   'limit.earth.unstable': 'Electrode that may not be stable, above',
 
+  'school.work.order': 'Order of work',
+  'school.work.order.pv-first': 'the DC side first',
+  'school.work.order.ac-first': 'earth and the AC side first',
   'school.pv.cold-voltage': 'Voltage in the cold',
   'school.pv.cold-voltage.beta': 'by the module’s coefficient',
   'school.pv.cold-voltage.table': 'by the table of factors',
