@@ -169,8 +169,8 @@ describe('a workshop with three phases', () => {
         text,
       )
     }
-    await paste('3.zs', '0,61\topen')
-    await sees(page, 'and 1 are here. Nothing was taken')
+    await paste('3.zs', '0,61\t0,6\t0,6\t0,6\t0,6')
+    await sees(page, 'and 4 are here. Nothing was taken')
     await paste('3.zs', '0,61\nopen')
     await sees(page, '“open” does not belong there')
     await paste('3.zs', '0,61\n0,72')

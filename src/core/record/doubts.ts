@@ -58,9 +58,10 @@ export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Bo
 }
 
 function compareWithExpected(step: AnyStep, part: Part, regime: Regime, body: Body<'reading'>): ReadingCheck {
-  // Only what light and warmth foretell can be far from its expectation by a slip.
-  if (!step.needsConditions || !step.expect) return { state: 'fine' }
-  const slot = step.slots.find((one: Slot) => one.kind === 'number')
+  // What an instrument shows has its point where it belongs; a resistance may be anything but a slip of it.
+  const byConditions = step.needsConditions
+  if (!step.expect || (!byConditions && body.how !== 'typed')) return { state: 'fine' }
+  const slot = step.slots.find((one: Slot) => one.kind === 'number' && one.id in body.slots)
   const read = slot ? body.slots[slot.id] : undefined
   if (!slot || !read || !('value' in read) || read.bound !== 'exact') return { state: 'fine' }
   const expected = step.expect(
@@ -76,6 +77,7 @@ function compareWithExpected(step: AnyStep, part: Part, regime: Regime, body: Bo
     expected,
     ratio,
   }
+  if (!byConditions) return slipOfPoint(ratio, slot.id, figures, body.confirmed)
   if (ratio > RATIO.absurd) return { state: 'refused', code: 'absurd', slot: slot.id, figures }
   const code =
     ratio >= RATIO.slipLow
@@ -87,4 +89,11 @@ function compareWithExpected(step: AnyStep, part: Part, regime: Regime, body: Bo
           : null
   if (!code || body.confirmed.includes(code)) return { state: 'fine' }
   return { state: 'ask', code, slot: slot.id, figures }
+}
+
+/** Where anything may be read, only ten times or a tenth of the expected is asked about, and what is farther still. */
+function slipOfPoint(ratio: number, slot: string, figures: Figures, confirmed: readonly string[]): ReadingCheck {
+  const isTenth = ratio >= RATIO.tenthLow && ratio <= RATIO.tenthHigh
+  const code = ratio > RATIO.absurd ? 'far-above' : ratio >= RATIO.slipLow ? 'slip-up' : isTenth ? 'slip-down' : null
+  return code && !confirmed.includes(code) ? { state: 'ask', code, slot, figures } : { state: 'fine' }
 }

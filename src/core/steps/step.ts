@@ -26,7 +26,13 @@ type SlotBase = {
   /** Asked only of such a part, or only under such a regime; everywhere where it is not given. */
   only?: (part: PartData, regime: Regime) => boolean
 }
-export type NumberSlot = SlotBase & { kind: 'number'; measures: Measurable; unit: Unit }
+export type NumberSlot = SlotBase & {
+  kind: 'number'
+  measures: Measurable
+  unit: Unit
+  /** Set-up that is best as it was at the part's last reading: then the two can be compared. */
+  again?: boolean
+}
 export type ChoiceSlot = SlotBase & {
   kind: 'choice'
   /** What an instrument tells by it, null where a person looks. */

@@ -3,6 +3,7 @@ import { working } from '../evaluate'
 import { checkReading } from '../record/doubts'
 import type { SlotValue } from '../record/entry'
 import { defaultRegime } from '../regime/shipped'
+import { readingBody } from '../testing/factsBuilder'
 import { choose, Installation, read } from '../testing/installation'
 import { stepById } from './index'
 import { slotsShown } from './step'
@@ -44,6 +45,33 @@ describe('slots of three phases', () => {
       code: 'slot-not-here',
       slot: 'zs-l1',
     })
+  })
+})
+
+describe('a figure far from what the conductors come to', () => {
+  // 20 m of 2.5 and 1.5 mm2 (IEC 60228, from memory): 0.390 ohm.
+  const check = (value: number, how: 'typed' | 'stand-in' = 'typed', confirmed: string[] = []) => {
+    const part = { id: 'a', data: { ...exampleCircuit, phases: 3 as const }, revision: '', retired: false }
+    return checkReading(
+      stepById('r1r2')!,
+      part,
+      defaultRegime,
+      readingBody({ slots: lines('r1r2', value), how, confirmed }),
+    )
+  }
+
+  it.each([
+    [3.9, 'slip-up'],
+    [0.04, 'slip-down'],
+    [55555, 'far-above'],
+  ])('of %f ohm is asked about: %s', (value, code) => {
+    expect(check(value)).toMatchObject({ state: 'ask', code, slot: 'r1r2-l1' })
+    expect(check(value, 'typed', [code]).state).toBe('fine')
+  })
+
+  it('is taken as it is within reach, or where an instrument showed it', () => {
+    expect(check(2).state).toBe('fine')
+    expect(check(3.9, 'stand-in').state).toBe('fine')
   })
 })
 

@@ -1,15 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate, stepKey } from '@/core/evaluate'
 import type { PartData } from '@/core/plant/part'
+import { readValueOf } from '@/core/quantity/readValue'
 import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import type { ChoiceSlot, Slot } from '@/core/steps/step'
+import { exampleElectrode } from '@/core/steps/worked'
 import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
 import {
   carriedInto,
   type Draft,
   emptyDraft,
   instrumentsFor,
+  isStarted,
   obstacle,
   optionsOf,
   readDraft,
@@ -133,6 +136,18 @@ describe('what is carried over', () => {
       surge: 'none-there',
     })
     expect(carriedInto(one, evaluation.steps, 'another visit').choices).toEqual({})
+  })
+
+  it('is where the spikes of an electrode stood, and not what was read there', () => {
+    const build = new FactsBuilder()
+    const id = build.part(exampleElectrode)
+    build.reading('electrode', id, {
+      slots: { 'spike-distance': readValueOf(40, 'm', 0), 're-1': readValueOf(16.1, 'ohm', 1) },
+    })
+    const evaluation = evaluate(build.facts(), START_ms)
+    const carried = carriedInto(evaluation.byKey.get(stepKey('electrode', id))!, evaluation.steps, 'another visit')
+    expect(carried.texts).toEqual({ 'spike-distance': '40' })
+    expect(isStarted(emptyDraft(null, carried))).toBe(false)
   })
 
   it('is a list of checks as it was last answered, words and all', () => {

@@ -26,7 +26,7 @@ export type Draft = {
   started: boolean
 }
 
-type Carried = Pick<Draft, 'choices' | 'notes'>
+type Carried = Pick<Draft, 'choices' | 'notes'> & { texts?: Draft['texts'] }
 
 export const emptyDraft = (instrumentId: string | null, carried: Carried = { choices: {}, notes: {} }): Draft => ({
   texts: {},
@@ -45,7 +45,7 @@ export const isCheck = (slot: Slot): slot is ChoiceSlot => slot.kind === 'choice
 
 /**
  * What need not be answered anew: a list of checks goes on from its last answers, and set-up such as method or lead set
- * is taken from the last reading of this test in this visit.
+ * is taken from the last reading of this test in this visit; places that a trend wants the same from the part's own.
  */
 export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[], visitId: string | undefined): Carried {
   const carried: Carried = { choices: {}, notes: {} }
@@ -57,7 +57,10 @@ export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[],
       if (value.note) carried.notes[slot.id] = value.note
     }
   }
-  take(one.readings.at(-1)?.entry.body, isCheck)
+  const before = one.readings.at(-1)?.entry.body
+  take(before, isCheck)
+  const again = textsAgain(one.step, before)
+  if (Object.keys(again).length > 0) carried.texts = again
   let last: StepEvaluation['readings'][number] | null = null
   for (const other of all) {
     if (other.step !== one.step) continue
@@ -66,6 +69,16 @@ export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[],
   }
   take(last?.entry.body, (slot) => slot.kind === 'choice' && slot.sticky === true)
   return carried
+}
+
+/** Figures of the set-up that are best as they were: the places of spikes, which a trend wants the same. */
+function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['texts'] {
+  const texts: Draft['texts'] = {}
+  for (const slot of step.slots as readonly Slot[]) {
+    const value = before?.slots[slot.id]
+    if (slot.kind === 'number' && slot.again && value && 'text' in value) texts[slot.id] = value.text
+  }
+  return texts
 }
 
 /** A sample from the feed as the value of a slot. */

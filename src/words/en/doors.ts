@@ -44,6 +44,9 @@ export const doors = {
     '{read} {unit:unit} is {ratio:0} times what string {tag} should read ({expected:1}). A decimal point slipped? Keep it?',
   'ask.a-tenth':
     '{read} {unit:unit} is about a tenth of what string {tag} should read ({expected:1}). A decimal point slipped? Keep it?',
+  'ask.slip-up': '{read} {unit:unit} is about ten times what {tag} should read ({expected:2}). Is the point right?',
+  'ask.slip-down': '{read} {unit:unit} is about a tenth of what {tag} should read ({expected:2}). Is the point right?',
+  'ask.far-above': '{read} {unit:unit} is {ratio:0} times what {tag} should read ({expected:2}). Keep it?',
   'ask.far-off': '{read} {unit:unit} is {ratio:1} times what string {tag} should read ({expected:1}). Keep it?',
 
   'door.sign-in-first': 'Sign in first.',
