@@ -41,18 +41,22 @@ describe('a house on its own electrode', () => {
 
 const SHOP = demo.job.workshop
 
+/** Opens a cell of the grid by click, wherever it is. */
+async function openCell(page: Page, cell: string): Promise<void> {
+  await page.evaluate(
+    (name: string) =>
+      document.querySelector(`[data-cell="${name}"]`)?.scrollIntoView({ block: 'center', inline: 'center' }),
+    cell,
+  )
+  // Enter may have led here already.
+  if (!(await page.$(`[data-cell="${cell}"].on input:focus`))) await page.click(`[data-cell="${cell}"]`)
+  await page.waitForSelector(`[data-cell="${cell}"].on input:focus`)
+}
+
 /** Reads a row's cells of one grid by the simulated instrument, from a cell on to the end of the row. */
 async function readRow(page: Page, first: string, cells: readonly string[]): Promise<void> {
   for (const cell of cells) {
-    await page.evaluate(
-      (name: string) =>
-        document.querySelector(`[data-cell="${name}"]`)?.scrollIntoView({ block: 'center', inline: 'center' }),
-      `${first}.${cell}`,
-    )
-    // Enter may have led here already.
-    if (!(await page.$(`[data-cell="${first}.${cell}"].on input:focus`)))
-      await page.click(`[data-cell="${first}.${cell}"]`)
-    await page.waitForSelector(`[data-cell="${first}.${cell}"].on input:focus`)
+    await openCell(page, `${first}.${cell}`)
     if (cell === 'polarity') await page.keyboard.type('1')
     else {
       const before = await cellText(page, `${first}.${cell}`)
@@ -124,7 +128,57 @@ describe('a workshop with three phases', () => {
     for (const [tag, pairs] of Object.entries(phases))
       for (const cell of [...perLine(tag, 'r1r2'), ...pairs, 'polarity'])
         expect(await cellVerdict(page, `${tag}.${cell}`)).toBe('within')
+    // Cells were left by click: each test was kept as the next one was opened.
+    const kept = (await entriesOf(SHOP)).filter((entry) => entry.body.kind === 'reading').map((entry) => entry.step)
+    for (const step of ['r1r2', 'ac-insulation', 'ac-polarity'])
+      expect(kept.filter((one) => one === step)).toHaveLength(5)
   }, 200_000)
+
+  it('keeps what is half-filled while somebody looks elsewhere', async () => {
+    await openCell(page, '2.l1-l2')
+    await page.keyboard.down('Control')
+    await page.keyboard.press('a')
+    await page.keyboard.up('Control')
+    await page.keyboard.type('345')
+    await page.evaluate((id: string) => {
+      window.location.hash = `#${id}/record`
+    }, SHOP)
+    await sees(page, 'Before you can seal')
+    await toGrid()
+    expect(await page.$eval('td.pen', (cell) => cell.querySelector('input')?.value ?? cell.textContent)).toContain(
+      '345',
+    )
+    await openCell(page, '2.l1-l2')
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('td.pen'))
+  })
+
+  it('takes the whole board at once for every circuit on it, and pair by pair again', async () => {
+    const pairing = '[data-testid="setup-ac-insulation-pairing"]'
+    const verdicts = (): Promise<string[]> =>
+      Promise.all(['2', '3', '4', '5'].map((tag) => cellVerdict(page, `${tag}.board-to-pe`)))
+    await page.select(pairing, 'whole-board')
+    await page.waitForSelector('[data-cell="3.board-to-pe"]')
+    await readRow(page, '3', ['board-to-pe'])
+    await allSent(page)
+    expect(await verdicts()).toEqual(['within', 'within', 'within', 'within'])
+    expect(await cellText(page, '5.board-to-pe')).toBe(await cellText(page, '3.board-to-pe'))
+    // Circuit 1 hangs on the other board.
+    expect(await cellText(page, '1.board-to-pe')).toBe('')
+    await page.select(pairing, 'pair-by-pair')
+    for (const tag of ['2', '3', '4', '5']) await readRow(page, tag, phases[tag]!)
+    await allSent(page)
+  }, 100_000)
+
+  it('stands in the line as a tree of boards', async () => {
+    expect(await page.$$eval('[data-board]', (all) => all.map((one) => one.getAttribute('data-board')))).toEqual([
+      'DB1',
+      'DB2',
+    ])
+    await page.click('[data-board="DB1"]')
+    await sees(page, 'Read fault currents, board DB1')
+    await toGrid()
+  })
 
   it('holds a live cell back until the earthing conductor is back', async () => {
     await page.click('[data-cell="3.zs"]')

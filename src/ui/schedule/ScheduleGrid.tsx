@@ -90,7 +90,10 @@ export function ScheduleGrid(props: Props) {
 
   const draftHere = here && drafts[here.one.key]
   const asked = here && draftHere ? schedule.judged(here.one, draftHere).ask : undefined
-  const open = useCallback((row: number, column: number) => setAt({ row, column }), [])
+  // Whichever way a cell is left, by key or by finger, its test is kept.
+  const leaving = useRef(leave)
+  leaving.current = leave
+  const open = useCallback((row: number, column: number) => leaving.current({ row, column }), [])
   return (
     <section aria-label={title}>
       <h2 className="sect">

@@ -58,9 +58,19 @@ type Asked = {
   canWrite: boolean
 }
 
+/** What waits half-filled in a job's grids, while somebody looks at another screen. */
+const shelves = new WeakMap<JobStore, Map<string, Drafts>>()
+function shelfOf(store: JobStore): Map<string, Drafts> {
+  const known = shelves.get(store) ?? new Map<string, Drafts>()
+  shelves.set(store, known)
+  return known
+}
+
 /** Filling the schedule: what is typed waits as a draft, and is kept once all cells of its test are there. */
 export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }: Asked) {
-  const [drafts, setDrafts] = useState<Drafts>({})
+  const shelf = shelfOf(store)
+  const own = steps.map((step) => step.id).join(' ')
+  const [drafts, setDrafts] = useState<Drafts>(() => shelf.get(own) ?? {})
   const [chosen, setChosen] = useState<SetUp>({})
   const [said, setSaid] = useState<string | null>(null)
   const setUp = useMemo(() => {
@@ -69,6 +79,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   }, [steps, rows, facts, chosen])
   const latest = useRef(drafts)
   latest.current = drafts
+  shelf.set(own, drafts)
 
   const toolOf = (one: StepEvaluation): string | null =>
     instrumentsFor(facts, measuredBy(one.step), one.part.data.kind, Date.now())[0]?.id ?? null

@@ -1,0 +1,104 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Entry } from '@/core/record/entry'
+import { allSent, openBrowser, pageOf, pressId, sees } from '../support/browser'
+import { byKeyboard, look } from '../support/commission'
+import { demo, knock } from '../support/server'
+
+let browser: Browser
+let page: Page & { complaints: string[] }
+const { cottage } = demo.job
+
+beforeAll(async () => {
+  browser = await openBrowser()
+  page = await pageOf(browser, 'tester', `/job#${cottage}/run/electrode/${demo.part.cottageElectrode}`)
+  await sees(page, 'Read electrode E1')
+})
+afterAll(() => browser.close())
+
+const pictures = (): Promise<string[]> =>
+  page.$$eval('[data-picture]', (all) => all.map((one) => one.getAttribute('data-picture') ?? ''))
+const figureOf = (slot: string): Promise<string> =>
+  page.$eval(`#slot-${slot}`, (input) => (input as HTMLInputElement).value)
+
+async function figure(slot: string, text: string): Promise<void> {
+  await page.click(`#slot-${slot}`, { count: 3 })
+  await page.keyboard.type(text)
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+}
+
+describe('an electrode over months', () => {
+  it('shows its way, the ground around it, and what it read before', async () => {
+    await page.waitForSelector('[data-picture=trend]')
+    expect(await pictures()).toEqual(['spikes', 'garden', 'trend'])
+    await sees(page, '41.1 Ω')
+    await sees(page, 'W1 water')
+  })
+
+  it('is taken again with the spikes where they stood', async () => {
+    await pressId(page, 'again')
+    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('#slot-re-1')?.value === '')
+    expect([await figureOf('spike-distance'), await figureOf('spike-bearing')]).toEqual(['40', '120'])
+    expect(await figureOf('re-1')).toBe('')
+  })
+
+  it('is stopped before a spike is driven into a gas pipe', async () => {
+    await byKeyboard(page).tick()
+    // The gas pipe passes 6 m off at 210 degrees: 62 % of 10 m is 6.2 m.
+    await figure('spike-distance', '10')
+    await figure('spike-bearing', '210')
+    await sees(page, 'would stand 0.2 m from G1')
+    expect((await look(page)).can).not.toContain('keep')
+    expect((await look(page)).can).not.toContain('press')
+  })
+
+  it('says that metal runs beside the spikes, and which way is clear', async () => {
+    await figure('spike-distance', '40')
+    await figure('spike-bearing', '170')
+    for (const [slot, read] of [
+      ['re-1', '24.0'],
+      ['re-2', '24.2'],
+      ['re-3', '23.8'],
+    ])
+      await figure(slot!, read!)
+    await sees(page, 'W1 runs beside the spikes')
+    await sees(page, 'Take the way at')
+    expect((await look(page)).verdict).toBe('close')
+  })
+
+  it('is kept with the way across, and joins the trend', async () => {
+    await figure('spike-bearing', '80')
+    await page.waitForFunction(
+      () => document.querySelector<HTMLElement>('[data-testid=verdict]')?.dataset.verdict === 'within',
+    )
+    await byKeyboard(page).main('keep')
+    await allSent(page)
+    await sees(page, 'ring: set up another way')
+    const { body } = await knock<{ facts: { entries: Entry[] } }>('tester', `/api/jobs/${cottage}/facts`)
+    const last = body.facts.entries.findLast((entry) => entry.step === 'electrode')!
+    expect(last.body.kind === 'reading' && last.body.slots['spike-bearing']).toMatchObject({ value: 80, unit: 'deg' })
+  })
+})
+
+describe('planning rods', () => {
+  it('begins with this soil and says how many reach the target', async () => {
+    await pressId(page, 'open-planner')
+    await page.waitForSelector('[data-testid=plan-target]')
+    await sees(page, 'This electrode’s reading makes it')
+    await page.click('[data-testid=plan-target]', { count: 3 })
+    await page.keyboard.type('10')
+    await sees(page, 'Enough for 10.0 Ω')
+  })
+
+  it('refuses what is no figure, and goes on', async () => {
+    await page.click('[data-testid=plan-resistivity]', { count: 3 })
+    await page.keyboard.type('clay')
+    await sees(page, '“clay” is not a figure from 1 to 100000')
+    await page.click('[data-testid=plan-resistivity]', { count: 3 })
+    await page.keyboard.type('60')
+    await sees(page, 'Soil 60 Ωm')
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[data-testid=rod-planner]'))
+    expect(page.complaints).toEqual([])
+  })
+})
