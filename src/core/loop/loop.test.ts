@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { belowWhatZeGives, faultCurrents } from './faultCurrent'
-import { maxZs_ohm, operatingCurrent_A } from './maxZs'
+import { disconnection_s, maxZs_ohm } from './maxZs'
 
 describe('the highest loop of a device', () => {
   it('follows the breaker’s curve and rating', () => {
@@ -11,12 +11,21 @@ describe('the highest loop of a device', () => {
 
   it('has no row for a fuse that the table lacks', () => {
     expect(maxZs_ohm('gG', 13)).toBeNull()
-    expect(operatingCurrent_A('gG', 13)).toBeNull()
   })
 
-  it('gives the current that opens it back', () => {
-    expect(operatingCurrent_A('B', 32)).toBeCloseTo(160, 9)
-    expect(operatingCurrent_A('gG', 16)).toBeCloseTo((0.95 * 230) / 2.43, 9)
+  // BS 7671 tables 41.2 and 41.4 (from memory): a 32 A gG fuse has 0.99 ohm in 0.4 s and 1.7 ohm in 5 s.
+  it('lets a fuse that feeds a board take its time, and no breaker', () => {
+    const feeds = { nominal_V: 230, voltageFactor: 0.95, role: 'distribution' } as const
+    expect(maxZs_ohm('gG', 32, feeds)).toBeCloseTo(1.7, 9)
+    expect(maxZs_ohm('gG', 32)).toBeCloseTo(0.99, 9)
+    expect(maxZs_ohm('gG', 63, feeds)).toBeCloseTo(0.78, 9)
+    expect(maxZs_ohm('gG', 63)).toBeNull()
+    expect(maxZs_ohm('B', 32, feeds)).toBe(maxZs_ohm('B', 32))
+  })
+
+  it('disconnects by table 41.1', () => {
+    expect([disconnection_s('final', false), disconnection_s('final', true)]).toEqual([0.4, 0.2])
+    expect([disconnection_s('distribution', false), disconnection_s('distribution', true)]).toEqual([5, 1])
   })
 })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { deviceTypes } from '../loop/maxZs'
+import { circuitRoles, deviceTypes } from '../loop/maxZs'
 import { moduleDataSchema } from '../pv/moduleData'
 import { rcdKinds, rcdStandards, rcdTypes } from '../rcd/limits'
 
@@ -130,6 +130,8 @@ const circuit = z.strictObject({
   tag: tagSchema,
   /** What it feeds. */
   feeds: z.string().trim().max(60),
+  /** A circuit that feeds a board may be disconnected later; left away it is a final one. */
+  role: z.enum(circuitRoles).optional(),
   boardId: idSchema.nullable(),
   rcdId: idSchema.nullable(),
   phases: phasesSchema,

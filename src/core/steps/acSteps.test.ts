@@ -33,6 +33,15 @@ describe('Zs', () => {
     expect(new Installation().take('zs', site.circuit, loop(0.97)).says('zs', site.circuit).verdict).toBe('within')
   })
 
+  // BS 7671 tables 41.2 and 41.4 (from memory): 32 A gG has 0.99 ohm in 0.4 s, 1.7 ohm in 5 s; four fifths of it 1.36.
+  it.each([
+    ['final', 'outside'],
+    ['distribution', 'within'],
+  ] as const)('behind a fuse, 1.2 ohm of a %s circuit is %s', (role, verdict) => {
+    const site = new Installation({ circuit: { device: 'gG', role } })
+    expect(site.take('zs', site.circuit, loop(1.2)).says('zs', site.circuit).verdict).toBe(verdict)
+  })
+
   it('lets the residual current device stand in where the breaker would be too slow', () => {
     const site = new Installation({ rcd: {}, circuit: { device: 'C' } })
     const found = site.take('zs', site.circuit, loop(0.9)).says('zs', site.circuit)
@@ -73,7 +82,7 @@ describe('Zs', () => {
     expect(after.verdict).toBe('within')
     expect(after.one.counting!.judgement.rule!.measured!.text).toBe('0.60')
     const lines = working(site.facts, after.evaluation, after.one, after.one.counting!.entry.body)
-    expect(lines.map((line) => line.code)).toEqual(['zs.sum', 'zs.limit-device', 'zs.cold'])
+    expect(lines.map((line) => line.code)).toEqual(['zs.sum', 'zs.in-time-final', 'zs.limit-device', 'zs.cold'])
   })
 
   it('takes the spread of repeats as uncertainty', () => {

@@ -3,7 +3,7 @@
  * Sources: BS 7671:2018 411.4.4, tables 41.2 to 41.5; IEC 60364-6 annex D (from memory); 80 %: common practice.
  */
 import { electrodeLimit_ohm } from '../earth/electrode'
-import { maxZs_ohm } from '../loop/maxZs'
+import { disconnection_s, maxZs_ohm } from '../loop/maxZs'
 import type { PartData } from '../plant/part'
 import { type ReadValue, readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
@@ -75,6 +75,7 @@ function deviceLimit({ part, plant, regime }: Context): Limit | null {
   const value = maxZs_ohm(device, rating_A, {
     nominal_V: plant.supply?.data.nominal_V ?? 230,
     voltageFactor: factor.value,
+    role: part.data.role ?? 'final',
   })
   if (value === null) return null
   const close = (value * regime.limits['ac.cold-share'].value) / 100
@@ -168,8 +169,8 @@ export const zs: Step<'circuit'> = {
     ],
   },
   minutes: 2,
-  sources: ['bs7671-zs', 'loop-practice', 'bs7671-electrode', 'house-loop'],
-  inputs: ({ data }) => JSON.stringify([data.device, data.rating_A, data.rcdId]),
+  sources: ['bs7671-zs', 'bs7671-disconnection', 'loop-practice', 'bs7671-electrode', 'house-loop'],
+  inputs: ({ data }) => JSON.stringify([data.device, data.rating_A, data.rcdId, data.role ?? 'final']),
   trap: trapOf,
   expect: (context) => {
     const sum = sumOf(context)
@@ -211,6 +212,14 @@ export const zs: Step<'circuit'> = {
       })
     if (!limit) return lines
     const [nearest] = context.plant.rcdsOf(context.part)
+    const isTt = context.plant.supply?.data.arrangement === 'TT'
+    const role = context.part.data.role ?? 'final'
+    lines.push({
+      code: `zs.in-time-${role}`,
+      figures: { seconds: disconnection_s(role, isTt), arrangement: context.plant.supply?.data.arrangement ?? '' },
+      result: null,
+      source: 'bs7671-disconnection',
+    })
     lines.push({
       code: `zs.limit-${limit.code}`,
       figures: {

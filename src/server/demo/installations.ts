@@ -139,6 +139,7 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
   const on = (tag: string, feeds: string, boardId: string, own: Partial<CircuitData>): string =>
     job.part(circuitId(0xb700 + 64 * Number(tag)), circuit(tag, feeds, boardId, { breaking_kA: 10, ...own }))
   on('1', 'Feed to the hall', origin, {
+    role: 'distribution',
     phases: 3,
     device: 'gG',
     rating_A: 32,

@@ -25,7 +25,7 @@ type Props = {
 }
 
 /** More figures than these are set closer, so that the verdict stays in sight. */
-const FEW = 5
+const FEW = 3
 
 /** Slots that follow one another and look alike, drawn as one block. */
 function blocksOf(slots: readonly Slot[]): Slot[][] {

@@ -14,7 +14,7 @@ import {
   serviceMaterials,
   tagSchema,
 } from '@/core/plant/part'
-import { deviceTypes } from '@/core/loop/maxZs'
+import { circuitRoles, deviceTypes } from '@/core/loop/maxZs'
 import { rcdKinds, rcdStandards, rcdTypes } from '@/core/rcd/limits'
 import { say, type WordKey } from '@/words/say'
 
@@ -121,6 +121,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
   circuit: [
     tag,
     { id: 'feeds', label: 'plant.feeds', kind: 'text', ...maybe },
+    choice('role', 'plant.circuit-role', circuitRoles),
     boardOf,
     { id: 'rcdId', label: 'plant.rcd-of', kind: 'rcd', ...maybe },
     choice('phases', 'plant.phases', [1, 3]),
@@ -158,6 +159,7 @@ export function textsOf(data: PartData): Texts {
   const flat: Record<string, unknown> = { ...data }
   if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
   if (data.kind === 'electrode') flat.form = data.form ?? 'rods'
+  if (data.kind === 'circuit') flat.role = data.role ?? 'final'
   if (data.kind === 'string') {
     flat.moduleType = data.moduleType.id
     flat.fuse_A = data.fuse?.rating_A

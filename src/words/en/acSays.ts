@@ -172,6 +172,8 @@ export const acSays = {
   'working.fault-current.breaking': 'The weakest device here breaks',
   'working.zs.sum': 'Ze {ze} Ω + (R1+R2) {r1r2} Ω',
   'working.zs.repeats': 'Half the spread of {count} readings, taken as uncertainty',
+  'working.zs.in-time-final': 'A final circuit, {arrangement}: off within {seconds} s',
+  'working.zs.in-time-distribution': 'It feeds a board, {arrangement}: off within {seconds} s',
   'working.zs.limit-device': '{factor:2} × {nominal_V:0} V ÷ Ia of {device}',
   'working.zs.limit-device-iec': '⅔ × {nominal_V:0} V ÷ Ia of {device}',
   'working.zs.limit-rcd': '{touch_V:0} V ÷ {rated_mA:0} mA',
