@@ -40,6 +40,7 @@ export function plantTables({ plant }: Evaluation): Table[] {
   ])
   const devices = table('rcds', 'plant.section.rcd', plant.ofKind('rcd'), [
     { label: 'certificate.part', text: ({ data }) => data.tag },
+    { label: 'plant.rcd-form', text: ({ data }) => plate(data.form ?? 'rccb') },
     { label: 'plant.rcd-type', text: ({ data }) => data.type },
     { label: 'plant.rcd-rated', text: ({ data }) => figure(data.rated_mA), figures: true },
     { label: 'plant.rcd-delay', text: ({ data }) => plate(data.delay) },

@@ -21,6 +21,7 @@ const WAITS_ms = 2000
 const NOISE_ohm = 0.03
 const TOUCH_ohm = 0.03
 const LEADS_ohm = 0.42
+const ELECTRONICS_Mohm = 0.09
 const LONG_LEAD_ohm = 1.0
 /** How far the current spike stands where nobody says. */
 const USUAL_WAY_m = 40
@@ -86,6 +87,9 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   if (bench.key === 'insulation') {
     // Ends that are connected to nothing leak nowhere.
     if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)
+    if (choices.earthing === 'earth-not-connected' && slot.endsWith('-pe')) return show(bench, Number.POSITIVE_INFINITY)
+    // Electronics between line and neutral conduct.
+    if (choices.electronics === 'electronics-in' && slot === 'l-n') return show(bench, ELECTRONICS_Mohm)
     if (slot === 'board-to-pe') return show(bench, site.board_Mohm(circuit))
     if (slot !== 'joined-to-pe') return show(bench, site.insulation_Mohm(circuit, slot))
     const [line, neutral] = [site.insulation_Mohm(circuit, 'l-pe'), site.insulation_Mohm(circuit, 'n-pe')]

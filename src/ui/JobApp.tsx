@@ -133,7 +133,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
     next
       ? go({ ...route, view: 'run', step: next.step.id, partId: next.part.id })
       : go({ ...route, view: 'plant', step: null, partId: null })
-  const hasSchedule = evaluation.plant.ofKind('circuit').length > 0
+  const hasSchedule = evaluation.plant.ofKind('circuit').length + evaluation.plant.ofKind('rcd').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
   return (

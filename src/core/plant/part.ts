@@ -113,12 +113,15 @@ const board = z.strictObject({
   /** How many come in; null or left away where it is the supply's own. */
   phases: phasesSchema.nullable().optional(),
 })
+export const rcdForms = ['rccb', 'rcbo'] as const
 const rcd = z.strictObject({
   kind: z.literal('rcd'),
   tag: tagSchema,
   boardId: idSchema.nullable(),
   /** The device above it in series, null where there is none. */
   upstreamId: idSchema.nullable(),
+  /** By itself, or in one device with the breaker of a circuit; left away it is by itself. */
+  form: z.enum(rcdForms).optional(),
   type: z.enum(rcdTypes),
   delay: z.enum(rcdKinds),
   rated_mA: z.number().positive().max(10_000),

@@ -45,6 +45,20 @@ const slots: readonly Slot[] = [
     balloon: 1,
     only: (part) => part.kind === 'circuit' && part.rcdId !== null,
   }),
+  choiceSlot({
+    id: 'earthing',
+    options: ['earth-connected', 'earth-not-connected'],
+    sound: ['earth-connected'],
+    sticky: true,
+    balloon: 2,
+  }),
+  choiceSlot({
+    id: 'electronics',
+    options: ['electronics-out', 'electronics-in'],
+    sound: ['electronics-out'],
+    sticky: true,
+    balloon: 1,
+  }),
   choiceSlot({ id: 'surge', options: ['none-there', 'disconnected', 'left-in'], sticky: true, balloon: 3 }),
   ...pairSlots,
   joinedSlot,
@@ -60,6 +74,18 @@ function pairsIn(reading: Pick<Body<'reading'>, 'slots'>): Record<string, ReadVa
 
 function testOf({ plant }: StepContext<'circuit'>, reading: Pick<Body<'reading'>, 'slots'>) {
   return acInsulationTest(plant.supply?.data.nominal_V ?? 230, choiceIn(reading, 'surge') === 'left-in')
+}
+
+/** Set-ups that read well or badly whatever the cable is like. */
+const trapOf: NonNullable<Step<'circuit'>['trap']> = ({ part }, reading) => {
+  const figures = { tag: part.data.tag }
+  // Nothing leaks to an earth that is not there.
+  if (choiceIn(reading, 'earthing') === 'earth-not-connected') return { code: 'ac-insulation.earth-off', figures }
+  if (choiceIn(reading, 'tested-from') === 'through-rcd') return { code: 'ac-insulation.through-rcd', figures }
+  const isPaired = choiceIn(reading, 'pairing') === 'pair-by-pair'
+  if (choiceIn(reading, 'electronics') === 'electronics-in' && isPaired)
+    return { code: 'ac-insulation.across-electronics', figures }
+  return null
 }
 
 export const acInsulation: Step<'circuit'> = {
@@ -89,10 +115,7 @@ export const acInsulation: Step<'circuit'> = {
   minutes: 3,
   sources: ['bs7671-insulation', 'insulation-practice', 'house-perfect'],
   inputs: () => '',
-  trap(context, reading) {
-    if (choiceIn(reading, 'tested-from') !== 'through-rcd') return null
-    return { code: 'ac-insulation.through-rcd', figures: { tag: context.part.data.tag } }
-  },
+  trap: trapOf,
   judge(context, reading) {
     const test = testOf(context, reading)
     const factor = context.regime.limits['close.insulation'].value
@@ -111,7 +134,7 @@ export const acInsulation: Step<'circuit'> = {
       figures: { volts: test.testVoltage_V },
     })
     const flags = choiceIn(reading, 'surge') === 'left-in' ? (['surge-left-in'] as const) : []
-    const trapped = acInsulation.trap?.(context, reading)
+    const trapped = trapOf(context, reading)
     if (trapped) return { ...saying(judged, trapped.code, {}, 'not-yet'), flags: [...flags] }
     if (found.perfectOnOpenEnds)
       return { ...saying(judged, 'ac-insulation.open-ends', {}, 'not-yet'), flags: [...flags] }

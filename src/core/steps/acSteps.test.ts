@@ -213,6 +213,28 @@ describe('AC insulation', () => {
     })
   })
 
+  it.each([
+    [{ earthing: choose('earth-not-connected') }, 'earth-off'],
+    [{ electronics: choose('electronics-in') }, 'across-electronics'],
+  ])('proves nothing with %j, and is stopped before it is read', (wrong, code) => {
+    const site = new Installation()
+    const found = site.take('ac-insulation', site.circuit, { ...setUp, ...pairs, ...wrong })
+    const { one, evaluation, verdict } = found.says('ac-insulation', site.circuit)
+    expect([verdict, one.finding.code]).toEqual(['not-yet', `ac-insulation.${code}`])
+    expect(trapIn(site.facts, evaluation, one, { slots: { ...setUp, ...wrong } })!.code).toBe(`ac-insulation.${code}`)
+  })
+
+  it('may be read joined with electronics in circuit', () => {
+    const site = new Installation()
+    const joined = {
+      ...setUp,
+      pairing: choose('all-joined'),
+      electronics: choose('electronics-in'),
+      'joined-to-pe': read(90, 'Mohm'),
+    }
+    expect(site.take('ac-insulation', site.circuit, joined).says('ac-insulation', site.circuit).verdict).toBe('within')
+  })
+
   it('says that surge protection was left in, and tests at 250 V', () => {
     const site = new Installation()
     const slots = { ...setUp, ...pairs, surge: choose('left-in') }

@@ -78,7 +78,7 @@ export const rcdCascade: Step<'rcd'> = {
   appliesTo: 'rcd',
   of: (part, plant) => plant.upstreamOf(part) !== null,
   station: 'rcd',
-  tag: 'dead',
+  tag: 'live',
   slots: [],
   needsConditions: false,
   counts: 'latest',

@@ -223,7 +223,12 @@ function describe(part: Part, plant: PlantIndex): [string, string] {
       ]
     case 'rcd':
       return [
-        say('plant.rcd', { type: data.type, rated: data.rated_mA, delay: optionText(data.delay) }),
+        say('plant.rcd', {
+          form: optionText(data.form ?? 'rccb'),
+          type: data.type,
+          rated: data.rated_mA,
+          delay: optionText(data.delay),
+        }),
         say('plant.rcd-above', {
           count: plant.circuitsOf(part).length,
           upper: plant.ofKind('rcd').find((one) => one.id === data.upstreamId)?.data.tag ?? say('plant.none'),

@@ -22,8 +22,8 @@ const example: Record<string, PartData> = {
   inverter: { kind: 'inverter', tag: 'INV', maxInput_V: 1000, trackerMin_V: 200, trackerMax_V: 850 },
   supply: { ...exampleSupply, phases: 3, arrangement: 'TT' },
   board: { ...exampleBoard, name: '' },
-  rcd: { ...exampleRcd, delay: 'selective', rated_mA: 100 },
-  circuit: { ...exampleCircuit, device: 'gG', protective_mm2: null },
+  rcd: { ...exampleRcd, form: 'rcbo', delay: 'selective', rated_mA: 100 },
+  circuit: { ...exampleCircuit, role: 'distribution', device: 'gG', protective_mm2: null },
   electrode: { ...exampleElectrode, form: 'disc', depth_m: 0.8 },
   'buried-service': {
     kind: 'buried-service',

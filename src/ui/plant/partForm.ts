@@ -10,6 +10,7 @@ import {
   type PartData,
   type PartKind,
   partDataSchema,
+  rcdForms,
   serviceKinds,
   serviceMaterials,
   tagSchema,
@@ -112,6 +113,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
   rcd: [
     tag,
     boardOf,
+    choice('form', 'plant.rcd-form', rcdForms),
     choice('type', 'plant.rcd-type', rcdTypes),
     number('rated_mA', 'plant.rcd-rated', 1, 10_000),
     choice('delay', 'plant.rcd-delay', rcdKinds),
@@ -159,6 +161,7 @@ export function textsOf(data: PartData): Texts {
   const flat: Record<string, unknown> = { ...data }
   if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
   if (data.kind === 'electrode') flat.form = data.form ?? 'rods'
+  if (data.kind === 'rcd') flat.form = data.form ?? 'rccb'
   if (data.kind === 'circuit') flat.role = data.role ?? 'final'
   if (data.kind === 'string') {
     flat.moduleType = data.moduleType.id

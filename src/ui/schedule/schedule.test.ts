@@ -58,6 +58,8 @@ describe('the schedule', () => {
       'pairing',
       'devices',
       'tested-from',
+      'earthing',
+      'electronics',
       'surge',
     ])
     expect(choicesFor(stepOf('ac-insulation'), row('10').part, defaultRegime, setUp)).toHaveProperty('tested-from')

@@ -60,6 +60,10 @@ export const acSays = {
     '{read} MΩ with devices off is the reading of open ends. Switch all on, and read again.',
   'finding.ac-insulation.board-low':
     'The whole board reads {read} MΩ, under {limit:1} MΩ: one circuit of it is low. Read them one by one.',
+  'finding.ac-insulation.earth-off':
+    'With the protective conductor off earth, nothing leaks to it: a perfect reading proves nothing. Connect it.',
+  'finding.ac-insulation.across-electronics':
+    'Line to neutral would put the test voltage across electronics. Take them out, or read L and N joined.',
   'finding.ac-insulation.through-rcd': 'An RCD’s electronics read low or die. Connect beyond it.',
   'finding.ac-polarity.within': 'Circuit {tag} is the right way round.',
   'finding.ac-polarity.outside': 'Circuit {tag} is reversed. Put it right before anything else.',
