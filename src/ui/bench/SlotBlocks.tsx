@@ -1,9 +1,9 @@
 'use client'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import type { ReadingEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/step'
-import { say } from '@/words/say'
+import { say, sayCode } from '@/words/say'
 import { isCheck, obstacle, optionsOf, wantsWords } from './draft'
 import { PadShape } from './pieces'
 import { decimalsOf } from './sentences'
@@ -61,13 +61,7 @@ export function SlotBlocks(props: Props) {
             </div>
           )
         }
-        return (
-          <div key={slot!.id} className={isCheck(slot!) ? 'checks' : 'rows'}>
-            {block.map((one) => (
-              <RowSlot key={one.id} {...props} slot={one} />
-            ))}
-          </div>
-        )
+        return <RowBlock key={slot!.id} {...props} block={block} />
       })}
       {first < 0 && !lone && <div className="slots after">{children}</div>}
     </>
@@ -124,6 +118,45 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
       onText={(text) => taking.change({ texts: { ...draft.texts, [slot.id]: text } })}
     />
   )
+}
+
+/** Fewer answers than these are worth no line of their own. */
+const WORTH_A_LINE = 3
+
+/** Set-up as it was before, said in one line until somebody wants another; lists of checks and open answers in rows. */
+function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
+  const { taking, shown, facts } = props
+  const [isOpen, setOpen] = useState(false)
+  const answers = block.flatMap((slot) => answerOf(slot, taking, shown, facts) ?? [])
+  const wanting = block.some((slot) => !slot.optional && !answerOf(slot, taking, shown, facts))
+  // What was answered for the part before, or in a kept reading; not what is being answered now.
+  const [wasWhole] = useState(!wanting)
+  const isSetUp = block.every((slot) => slot.kind === 'choice' && slot.sticky) && answers.length >= WORTH_A_LINE
+  if (isSetUp && wasWhole && !wanting && !isOpen)
+    return (
+      <p className="setup-line" data-testid="setup-line">
+        <span>{answers.join(' · ')}</span>
+        <button type="button" className="slim-btn" onClick={() => setOpen(true)}>
+          {say('bench.set-up')}
+        </button>
+      </p>
+    )
+  return (
+    <div className={isCheck(block[0]!) ? 'checks' : 'rows'}>
+      {block.map((one) => (
+        <RowSlot key={one.id} {...props} slot={one} />
+      ))}
+    </div>
+  )
+}
+
+/** The answer to a question in words, with the question; null where there is none yet. */
+function answerOf(slot: Slot, taking: Taking, shown: ReadingEvaluation | null, facts: Facts): string | null {
+  if (slot.kind !== 'choice') return null
+  const kept = shown?.entry.body.slots[slot.id]
+  const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : taking.draft.choices[slot.id]
+  const option = value ? optionsOf(slot, facts).find((one) => one.id === value) : null
+  return option ? `${sayCode('slot', slot.id)}: ${option.name}` : null
 }
 
 function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot }) {

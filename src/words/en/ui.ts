@@ -174,6 +174,7 @@ export const ui = {
   'reason.void.label': 'What was wrong with it?',
   'reason.void.action': 'Void it',
 
+  'bench.set-up': 'Change set-up',
   'side.name': 'Beside the bench',
   'side.working': 'Working',
   'side.wrong': 'If it’s wrong',
