@@ -78,7 +78,7 @@ export const plant = {
   'plate-option.bs-4293': 'BS 4293 (older)',
   'plate-option.final': 'final circuit',
   'plate-option.distribution': 'feeds a board',
-  'plate-option.rccb': 'RCD alone',
+  'plate-option.rccb': 'RCD',
   'plate-option.rcbo': 'RCBO',
   'plate-option.rods': 'rods',
   'plate-option.disc': 'disc or plate',
