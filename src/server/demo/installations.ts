@@ -1,5 +1,5 @@
 /** Demo installations of our own invention: a house on its own electrode, and a workshop with three phases. */
-import type { CircuitData, RcdData, ServiceData } from '@/core/plant/part'
+import type { CircuitData, PartData, RcdData, ServiceData } from '@/core/plant/part'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { Instrument } from '@/core/record/instrument'
 import { type CircuitFault, circuitFault, type RcdFault, rcdFault } from '@/standin/installation'
@@ -46,6 +46,16 @@ const rcd = (tag: string, boardId: string, own: Partial<RcdData> = {}): RcdData 
   ...own,
 })
 
+const ttSupply = {
+  kind: 'supply',
+  tag: 'Supply',
+  arrangement: 'TT',
+  phases: 1,
+  nominal_V: 230,
+  declaredZe_ohm: null,
+  faultLevel_kA: 6,
+} as const satisfies PartData
+
 const service = (
   tag: string,
   what: ServiceData['what'],
@@ -71,15 +81,7 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
   )
   const job = new DemoJob(db, jobId, visitId, kit, now)
   job.site(demoId(0x363), -8)
-  job.part(demoId(0x364), {
-    kind: 'supply',
-    tag: 'Supply',
-    arrangement: 'TT',
-    phases: 1,
-    nominal_V: 230,
-    declaredZe_ohm: null,
-    faultLevel_kA: 6,
-  })
+  job.part(demoId(0x364), ttSupply)
   job.part(board, { kind: 'board', tag: 'DB1', name: 'House board', boardId: null, phases: 1 })
   const [main, sockets, lights] = [rcdId(0xb000), rcdId(0xb100), rcdId(0xb200)]
   job.part(main, rcd('RCD0', board, { delay: 'selective', rated_mA: 100 }))
@@ -165,15 +167,7 @@ export async function cottage(db: Database, kit: readonly Instrument[], now: num
   const job = new DemoJob(db, jobId, visitId, kit, driven)
   const supply = demoId(0x384)
   job.site(demoId(0x385), -6)
-  job.part(supply, {
-    kind: 'supply',
-    tag: 'Supply',
-    arrangement: 'TT',
-    phases: 1,
-    nominal_V: 230,
-    declaredZe_ohm: null,
-    faultLevel_kA: 6,
-  })
+  job.part(supply, ttSupply)
   job.part(board, { kind: 'board', tag: 'DB1', name: 'Under the stairs', boardId: null, phases: 1 })
   job.part(main, rcd('RCD1', board, { rated_mA: 100, delay: 'selective' }))
   const electrode = job.part(demoId(0x386), {
