@@ -26,6 +26,7 @@ describe('the plant on the certificate', () => {
       '1',
       'Sockets',
       'DB1',
+      'radial',
       '1',
       'B32',
       '–',

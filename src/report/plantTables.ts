@@ -30,6 +30,7 @@ export function plantTables({ plant }: Evaluation): Table[] {
     { label: 'certificate.part', text: ({ data }) => data.tag },
     { label: 'plant.feeds', text: ({ data }) => data.feeds },
     { label: 'plant.board-of', text: (one) => plant.boardOf(one)?.data.tag ?? '' },
+    { label: 'plant.circuit-layout', text: ({ data }) => plate(data.layout ?? 'radial') },
     { label: 'plant.phases', text: ({ data }) => String(data.phases), figures: true },
     { label: 'plant.device', text: ({ data }) => `${data.device ?? ''}${data.rating_A ?? ''}` },
     { label: 'plant.breaking', text: ({ data }) => figure(data.breaking_kA), figures: true },

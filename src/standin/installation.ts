@@ -169,10 +169,20 @@ export class Installation {
       protective: protective_mm2 ?? USUAL.protective_mm2,
       length: length_m ?? USUAL.length_m,
     }
-    const copper = (COPPER_mohm_mm2 * own.length * (1 / own.line + 1 / own.protective)) / 1000
+    const whole = (COPPER_mohm_mm2 * own.length * (1 / own.line + 1 / own.protective)) / 1000
+    const copper = circuit.data.layout === 'ring' ? whole / 4 : whole
     const joints = 2 * between(next, 0.002, 0.012)
     const loose = this.faultOf(circuit) === 'loose-terminal' ? between(next, 1.1, 2.4) : 0
     return copper * between(next, 0.97, 1.02) + joints + loose
+  }
+
+  /** One conductor of a ring from end to end, ohm. */
+  ringEnd_ohm(circuit: Of<'circuit'>, conductor: 'r1' | 'rn' | 'r2'): number {
+    const { line_mm2, protective_mm2, length_m } = circuit.data
+    const area = conductor === 'r2' ? (protective_mm2 ?? USUAL.protective_mm2) : (line_mm2 ?? USUAL.line_mm2)
+    const joints = between(chance(seedOf(`${circuit.id}:${conductor}`)), 0.004, 0.02)
+    const loose = conductor === 'r1' && this.faultOf(circuit) === 'loose-terminal' ? 1.4 : 0
+    return (COPPER_mohm_mm2 * (length_m ?? USUAL.length_m)) / area / 1000 + joints + loose
   }
 
   zs_ohm(circuit: Of<'circuit'>, line: Line = ''): number {

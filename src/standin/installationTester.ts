@@ -82,8 +82,11 @@ function onBoard(bench: Bench, site: Installation): Pressed {
 
 function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pressed {
   const { slot, choices } = bench.setting
-  if (bench.key === 'continuity')
-    return show(bench, site.r1r2_ohm(circuit, lineOf(bench)) + (bench.nulled ? 0 : LEADS_ohm))
+  if (bench.key === 'continuity') {
+    const end = /^ring-(r1|rn|r2)$/.exec(slot)?.[1] as 'r1' | 'rn' | 'r2' | undefined
+    const own = end ? site.ringEnd_ohm(circuit, end) : site.r1r2_ohm(circuit, lineOf(bench))
+    return show(bench, own + (bench.nulled ? 0 : LEADS_ohm))
+  }
   if (bench.key === 'insulation') {
     // Ends that are connected to nothing leak nowhere.
     if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)

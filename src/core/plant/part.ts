@@ -127,6 +127,7 @@ const rcd = z.strictObject({
   rated_mA: z.number().positive().max(10_000),
   standard: z.enum(rcdStandards),
 })
+export const circuitLayouts = ['radial', 'ring'] as const
 const area = z.number().min(0.5).max(400).nullable()
 const circuit = z.strictObject({
   kind: z.literal('circuit'),
@@ -135,6 +136,8 @@ const circuit = z.strictObject({
   feeds: z.string().trim().max(60),
   /** A circuit that feeds a board may be disconnected later; left away it is a final one. */
   role: z.enum(circuitRoles).optional(),
+  /** A ring has both ends at the board, and its whole length is entered; left away it is radial. */
+  layout: z.enum(circuitLayouts).optional(),
   boardId: idSchema.nullable(),
   rcdId: idSchema.nullable(),
   phases: phasesSchema,

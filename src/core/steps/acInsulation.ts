@@ -90,7 +90,7 @@ const trapOf: NonNullable<Step<'circuit'>['trap']> = ({ part }, reading) => {
 
 export const acInsulation: Step<'circuit'> = {
   id: 'ac-insulation',
-  order: 'C3',
+  order: 'C4',
   appliesTo: 'circuit',
   station: 'board',
   tag: 'dead',

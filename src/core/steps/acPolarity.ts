@@ -7,7 +7,7 @@ import { exampleCircuit } from './worked'
 
 export const acPolarity: Step<'circuit'> = {
   id: 'ac-polarity',
-  order: 'C4',
+  order: 'C5',
   appliesTo: 'circuit',
   station: 'board',
   tag: 'dead',

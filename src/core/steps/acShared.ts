@@ -60,6 +60,16 @@ export function highestIn(reading: Pick<Body<'reading'>, 'slots'>, slots: readon
 /** Nothing is touched before the installation was proved dead. */
 export const deadGate: GateRule = { id: 'proved-dead', hard: true, waitsFor: 'prove-dead', until: 'done', on: 'supply' }
 
+/** Leads that were not nulled in this visit show their own resistance. */
+export const nulledGate: GateRule = {
+  id: 'leads-nulled',
+  hard: false,
+  waitsFor: 'lead-null',
+  until: 'done',
+  on: 'site',
+  sameVisit: true,
+}
+
 /** The earthing conductor and every electrode are back before anything is energised. */
 export const liveGates: readonly GateRule[] = [
   { id: 'electrode-back', hard: true, waitsFor: 'electrode-back', until: 'done', on: 'electrodes' },

@@ -12,6 +12,7 @@ import { faultCurrentStep } from './faultCurrentStep'
 import { leadNull } from './leadNull'
 import { operating } from './operating'
 import { r1r2 } from './r1r2'
+import { ringEnds } from './ringEnds'
 import { plugsLocked } from './plugsLocked'
 import { proveDead } from './proveDead'
 import { pvInsulation } from './pvInsulation'
@@ -47,6 +48,7 @@ export const steps: readonly AnyStep[] = [
   reconnect,
   operating,
   proveDead,
+  ringEnds,
   r1r2,
   acInsulation,
   acPolarity,

@@ -3,32 +3,60 @@
  * Sources: BS 7671:2018 643.2; conductors IEC 60228 (from memory).
  */
 import { conductor_mohmPerM, r1r2_ohm } from '../circuit/conductors'
+import { ringR1r2_ohm } from '../circuit/ring'
 import type { CircuitData } from '../plant/part'
 import { readValueOf } from '../quantity/readValue'
 import type { WorkingLine } from '../verdict/working'
-import { deadGate, highestIn, judgeMeasured, notYet, r1r2Slots, readingsIn, saying } from './acShared'
+import { deadGate, highestIn, judgeMeasured, notYet, nulledGate, r1r2Slots, readingsIn, saying } from './acShared'
 import { leadSetSlot } from './leadSetSlot'
+import { ringEndsIn } from './ringEnds'
 import type { Step, StepContext } from './step'
 import { exampleCircuit } from './worked'
 
-/** What the conductors come to at 20 degC, ohm; null where they are not entered. */
-export function conductorsOf(data: CircuitData): number | null {
-  const { line_mm2, protective_mm2, length_m } = data
+/** What the conductors come to at 20 degC, ohm, a quarter of it in a ring; null where they are not entered. */
+function conductorsOf({ line_mm2, protective_mm2, length_m, layout }: CircuitData): number | null {
   if (line_mm2 === null || protective_mm2 === null || length_m === null) return null
-  return r1r2_ohm({ line_mm2, protective_mm2, length_m })
+  const whole = r1r2_ohm({ line_mm2, protective_mm2, length_m })
+  return whole !== null && layout === 'ring' ? whole / 4 : whole
+}
+
+/** What a ring's own ends make of it, ohm; null where it is none, or they were not read whole. */
+function fromEnds({ part, counted }: StepContext<'circuit'>): number | null {
+  const body = part.data.layout === 'ring' ? counted('ring-ends', part.id) : null
+  const ends = body && ringEndsIn(body)
+  if (!ends || [ends.line, ends.protective].some((one) => one.bound !== 'exact')) return null
+  return ringR1r2_ohm({ line_ohm: ends.line.value, protective_ohm: ends.protective.value })
 }
 
 /** The most that a sound circuit reads: its conductors and what they may differ by, and a joint. */
-function most({ part, regime }: StepContext<'circuit'>): { expected: number; value: number } | null {
-  const expected = conductorsOf(part.data)
+function most(context: StepContext<'circuit'>): { expected: number; value: number } | null {
+  const { part, regime } = context
+  const expected = fromEnds(context) ?? conductorsOf(part.data)
   if (expected === null) return null
   const above = 1 + regime.limits['ac.loop-above'].value / 100
   return { expected, value: expected * above + regime.limits['ac.joint'].value }
 }
 
+/** Where the expected figure comes from: a ring's own ends, or the conductors as entered. */
+function expectedLine(context: StepContext<'circuit'>, expected: number): WorkingLine {
+  const result = { value: expected, unit: 'ohm', decimals: 3 } as const
+  if (fromEnds(context) !== null) return { code: 'r1r2.from-ends', figures: {}, result, source: 'bs7671-continuity' }
+  const { line_mm2, protective_mm2, length_m, layout } = context.part.data
+  return {
+    code: layout === 'ring' ? 'r1r2.conductors-ring' : 'r1r2.conductors',
+    figures: {
+      line: conductor_mohmPerM(line_mm2 ?? 0) ?? 0,
+      protective: conductor_mohmPerM(protective_mm2 ?? 0) ?? 0,
+      length_m: length_m ?? 0,
+    },
+    result,
+    source: 'iec-60228',
+  }
+}
+
 export const r1r2: Step<'circuit'> = {
   id: 'r1r2',
-  order: 'C2',
+  order: 'C3',
   appliesTo: 'circuit',
   station: 'board',
   tag: 'dead',
@@ -37,10 +65,7 @@ export const r1r2: Step<'circuit'> = {
   nulled: true,
   needsConditions: false,
   counts: 'latest',
-  gates: [
-    deadGate,
-    { id: 'leads-nulled', hard: false, waitsFor: 'lead-null', until: 'done', on: 'site', sameVisit: true },
-  ],
+  gates: [deadGate, nulledGate],
   cautions: [
     { id: 'dead-before-touch', hard: true },
     { id: 'null-belongs-to-leads', hard: false },
@@ -54,7 +79,7 @@ export const r1r2: Step<'circuit'> = {
   },
   minutes: 2,
   sources: ['bs7671-continuity', 'iec-60228', 'house-loop', 'house-joint'],
-  inputs: ({ data }) => JSON.stringify([data.line_mm2, data.protective_mm2, data.length_m]),
+  inputs: ({ data }) => JSON.stringify([data.line_mm2, data.protective_mm2, data.length_m, data.layout ?? 'radial']),
   expect: (context) => {
     const found = most(context)
     return found && { value: found.expected, uncertainty: 0 }
@@ -83,21 +108,11 @@ export const r1r2: Step<'circuit'> = {
     return short ? saying(judged, 'r1r2.too-low', { read: short.text }, 'close') : judged
   },
   working(context) {
-    const { line_mm2, protective_mm2, length_m } = context.part.data
     const limit = most(context)
-    if (!limit || line_mm2 === null || protective_mm2 === null || length_m === null) return []
+    if (!limit) return []
     const { regime } = context
     const lines: WorkingLine[] = [
-      {
-        code: 'r1r2.conductors',
-        figures: {
-          line: conductor_mohmPerM(line_mm2)!,
-          protective: conductor_mohmPerM(protective_mm2)!,
-          length_m,
-        },
-        result: { value: limit.expected, unit: 'ohm', decimals: 3 },
-        source: 'iec-60228',
-      },
+      expectedLine(context, limit.expected),
       {
         code: 'r1r2.most',
         figures: {

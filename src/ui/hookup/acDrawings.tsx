@@ -15,6 +15,26 @@ export const acDrawings: Drawings = {
       <Words lead={lead} count={4} />
     </>
   ),
+  'ring-ends': ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <path d="M104 52H270V88H104" fill="none" stroke="var(--lead-red)" strokeWidth="3" />
+      {[150, 190, 230].map((x) => (
+        <circle key={x} cx={x} cy="52" r="5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      ))}
+      <Tester x={150} shows="Ω" />
+      <Wire d="M160 112V88" lead="red" />
+      <Wire d="M120 52V132H150" lead="black" />
+      <Balloon x={112} y={70} n={1} />
+      <Balloon x={138} y={148} n={2} />
+      <Word x={4} y={126}>
+        {lead(1)}
+      </Word>
+      <Word x={4} y={164}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
   'r1r2-joined': ({ lead }) => (
     <>
       <Circuit joined />

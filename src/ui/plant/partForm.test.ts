@@ -23,7 +23,7 @@ const example: Record<string, PartData> = {
   supply: { ...exampleSupply, phases: 3, arrangement: 'TT' },
   board: { ...exampleBoard, name: '' },
   rcd: { ...exampleRcd, form: 'rcbo', delay: 'selective', rated_mA: 100 },
-  circuit: { ...exampleCircuit, role: 'distribution', device: 'gG', protective_mm2: null },
+  circuit: { ...exampleCircuit, role: 'distribution', layout: 'ring', device: 'gG', protective_mm2: null },
   electrode: { ...exampleElectrode, form: 'disc', depth_m: 0.8 },
   'buried-service': {
     kind: 'buried-service',

@@ -4,6 +4,7 @@ import '@/words/plant'
 import {
   arrangements,
   type CircuitData,
+  circuitLayouts,
   electrodeForms,
   type ModuleType,
   type Part,
@@ -124,6 +125,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     tag,
     { id: 'feeds', label: 'plant.feeds', kind: 'text', ...maybe },
     choice('role', 'plant.circuit-role', circuitRoles),
+    choice('layout', 'plant.circuit-layout', circuitLayouts),
     boardOf,
     { id: 'rcdId', label: 'plant.rcd-of', kind: 'rcd', ...maybe },
     choice('phases', 'plant.phases', [1, 3]),
@@ -162,7 +164,7 @@ export function textsOf(data: PartData): Texts {
   if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
   if (data.kind === 'electrode') flat.form = data.form ?? 'rods'
   if (data.kind === 'rcd') flat.form = data.form ?? 'rccb'
-  if (data.kind === 'circuit') flat.role = data.role ?? 'final'
+  if (data.kind === 'circuit') Object.assign(flat, { role: data.role ?? 'final', layout: data.layout ?? 'radial' })
   if (data.kind === 'string') {
     flat.moduleType = data.moduleType.id
     flat.fuse_A = data.fuse?.rating_A

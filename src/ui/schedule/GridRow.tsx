@@ -57,6 +57,12 @@ export const GridRow = memo(DrawnRow, (before, after) => {
 function DrawnRow(props: RowProps) {
   const { row, index, columns, facts, setUp, canWrite, onColumn, drafts, onOpen, onWrite, judgedVerdict } = props
   const own = [...row.byStep.values()]
+  const askedAt = (column: Column): StepEvaluation | null => {
+    const one = row.byStep.get(column.step)
+    return one && cellsOf(column.step, row.part, facts.regime, setUp).includes(column.slot) ? one : null
+  }
+  // The grid is entered by its first cell; from there arrows lead everywhere.
+  const entry = index === 0 ? columns.findIndex((column) => askedAt(column) !== null) : -1
   const draftOf = (one: StepEvaluation): Draft | undefined => drafts[[...row.byStep.values()].indexOf(one)]
   return (
     <tr>
@@ -68,9 +74,8 @@ function DrawnRow(props: RowProps) {
         </span>
       </th>
       {columns.map((column, c) => {
-        const one = row.byStep.get(column.step)
-        const isAsked = one && cellsOf(column.step, row.part, facts.regime, setUp).includes(column.slot)
-        if (!one || !isAsked) return <td key={column.id} className="none" aria-label={say('schedule.not-asked')} />
+        const one = askedAt(column)
+        if (!one) return <td key={column.id} className="none" aria-label={say('schedule.not-asked')} />
         const draft = draftOf(one)
         const { text, from } = cellText(one, column.slot, draft)
         const shut = isShut(one)
@@ -100,7 +105,7 @@ function DrawnRow(props: RowProps) {
             ) : (
               <button
                 type="button"
-                tabIndex={index === 0 && c === 0 ? 0 : -1}
+                tabIndex={c === entry ? 0 : -1}
                 aria-label={`${name}: ${text}`}
                 onFocus={() => onOpen(index, c)}
               >
