@@ -148,7 +148,8 @@ describe('a person with a data sheet', () => {
 
   it('sees "plant changed since" after a change, and settles it', async () => {
     await press(page, 'Plant')
-    await page.click('[aria-label="Change string 1"]')
+    // The screen comes when it is opened first.
+    await (await page.waitForSelector('[aria-label="Change string 1"]'))!.click()
     await fillId(page, 'part-tag', '2')
     await pressId(page, 'keep-part')
     await sees(page, 'There is string 2 already')
