@@ -19,7 +19,7 @@ export default defineConfig({
   test: {
     sequence: { sequencer: ByName },
     projects: [
-      project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts']),
+      project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'tests/laws/**/*.test.ts']),
       project('reference', ['tests/reference/**/*.test.ts']),
       project('database', ['tests/database/**/*.test.ts'], {
         fileParallelism: false,

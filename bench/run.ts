@@ -4,12 +4,13 @@
  */
 import { evaluateBench } from './evaluate'
 import { fitBench } from './fit'
+import { lawsBench } from './laws'
 import { sealBench } from './seal'
 import { printBench } from './print'
 
 export type Row = { what: string; reach: string; figure: string; against: string }
 
-const rows: Row[] = [...evaluateBench(), ...fitBench(), ...sealBench(), ...(await printBench())]
+const rows: Row[] = [...evaluateBench(), ...fitBench(), ...sealBench(), ...(await printBench()), ...lawsBench()]
 const wide = (key: keyof Row): number => Math.max(key.length, ...rows.map((row) => row[key].length))
 const line = (row: Row): string =>
   (['what', 'reach', 'figure', 'against'] as const).map((key) => row[key].padEnd(wide(key))).join('  ')

@@ -1,7 +1,7 @@
 /** Calculations of earth and the AC side on the command line: loops, fault currents, conductors, insulation. */
 import { z } from 'zod'
 import { conductor_mohmPerM, crossSections_mm2, r1r2_ohm } from '../core/circuit/conductors'
-import { acInsulationTest, judgeAcInsulation } from '../core/circuit/insulation'
+import { acInsulationTest, judgePairs, pairsOf } from '../core/circuit/insulation'
 import { faultCurrents } from '../core/loop/faultCurrent'
 import { CMIN, deviceTypes, fuseRatings_A, maxZs_ohm, NOMINAL_V } from '../core/loop/maxZs'
 import { sources } from '../core/regime/sources'
@@ -35,7 +35,7 @@ export function maxZs(input: z.infer<typeof maxZsSchema>) {
 export const faultCurrentSchema = z.strictObject({
   lineEarth_ohm: impedance_ohm,
   lineNeutral_ohm: impedance_ohm,
-  phases: z.union([z.literal(1), z.literal(3)]),
+  phases: z.literal([1, 3], 'one phase or three: 1 or 3'),
   nominalVoltage_V,
 })
 
@@ -59,7 +59,10 @@ export const r1r2 = ({ atOperatingTemperature, ...path }: z.infer<typeof r1r2Sch
   sources: [sources['iec-60228']],
 })
 
-const pairName = z.string().regex(/^(L[1-3]?|N|L\+N)-(L[1-3]|N|PE)$/, 'a pair is written like L-N, L1-L2 or N-PE')
+const PAIRS = ['L-N', 'L-PE', 'N-PE', 'L+N-PE', ...pairsOf[3].filter((pair) => pair !== 'N-PE')]
+const pairName = z
+  .string()
+  .refine((pair) => PAIRS.includes(pair), { error: `a pair of two conductors, one of ${PAIRS.join(', ')}` })
 
 export const insulationVerdictSchema = z.strictObject({
   nominalVoltage_V,
@@ -83,14 +86,17 @@ export function insulationVerdict(input: z.infer<typeof insulationVerdictSchema>
     throw new CalcProblem([{ path: ['pairs', twice, 'pair'], message: 'this pair stands above already: give it once' }])
   const test = acInsulationTest(input.nominalVoltage_V, input.surgeProtection)
   const pairs = Object.fromEntries(listed.map(([pair, read]) => [pair, boundOf(read)]))
-  const judged = judgeAcInsulation(pairs, test.minimum_Mohm, input.devicesOn)
+  const judged = judgePairs(pairs, test.minimum_Mohm, input.devicesOn)
   return {
     ...test,
     lowest: judged.lowest?.read ?? null,
     lowestLiveLive: judged.lowestLiveLive?.read ?? null,
     lowestLiveEarth: judged.lowestLiveEarth?.read ?? null,
     verdict: judged.verdict,
-    findings: judged.perfectOnOpenEnds ? ['perfect-on-open-ends'] : [],
+    findings: [
+      ...(judged.perfectOnOpenEnds ? ['perfect-on-open-ends'] : []),
+      ...judged.wanting.map((pair) => `wanting ${pair}`),
+    ],
     sources: [sources['bs7671-insulation']],
   }
 }

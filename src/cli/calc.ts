@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { z } from 'zod'
 import { calculations } from './calculations'
 import { CalcProblem, type Problem } from './problem'
+import { sentenceOf } from './sentences'
 
 const MAX_INPUT_BYTES = 64 * 1024 * 1024
 
@@ -48,10 +49,10 @@ async function main(): Promise<void> {
   const results: object[] = []
   for (const [index, one] of cases.entries()) {
     const at = many ? [index] : []
-    const parsed = calculation.schema.safeParse(one)
+    const parsed = calculation.schema.safeParse(one, { reportInput: true })
     if (!parsed.success) {
       for (const issue of parsed.error.issues) {
-        errors.push({ path: [...at, ...(issue.path as (string | number)[])], message: issue.message })
+        errors.push({ path: [...at, ...(issue.path as (string | number)[])], message: sentenceOf(issue) })
       }
       continue
     }
@@ -61,14 +62,15 @@ async function main(): Promise<void> {
       results.push(result)
     } catch (error) {
       if (!(error instanceof CalcProblem)) throw error
-      for (const problem of error.errors) errors.push({ path: [...at, ...problem.path], message: problem.message })
+      for (const { path, message, issue } of error.errors)
+        errors.push({ path: [...at, ...path], message: issue ? sentenceOf(issue) : message })
     }
   }
   if (errors.length > 0) refuse(`bad input for ${name}`, errors)
   process.stdout.write(`${JSON.stringify(many ? results : results[0])}\n`)
 }
 
-/** JSON writes NaN and infinity as null; no answer may be null, so such a result is bad input. */
+/** JSON writes NaN and infinity as null, which says that there is no answer: such a result is bad input. */
 function assertFinite(result: object): void {
   const stack: unknown[] = [result]
   while (stack.length > 0) {

@@ -34,6 +34,7 @@ import {
 } from './dcCalculations'
 import { electrode, electrodeSchema, rcdVerdict, rcdVerdictSchema, rods, rodsSchema } from './earthCalculations'
 import { CalcProblem } from './problem'
+import { scenario, scenarioSchema } from './scenario'
 
 type Calculation = { about: string; schema: z.ZodType; run(input: never): Promise<object> | object }
 
@@ -187,6 +188,11 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'test voltage and least resistance of an AC circuit, and the verdict on its pairs',
     schema: insulationVerdictSchema,
     run: insulationVerdict as Calculation['run'],
+  },
+  evaluate: {
+    about: 'a whole scenario: regime, parts and entries, judged as the screens judge them',
+    schema: scenarioSchema,
+    run: scenario as Calculation['run'],
   },
   'verify-seal': {
     about: 'whether a sealed record is whole, and where it was changed if not',

@@ -1,7 +1,8 @@
 /** Calculations of the DC tests on the command line: insulation, earth fault, ratings. */
 import { z } from 'zod'
 import { earthFault } from '../core/pv/earthFault'
-import { insulationSchools, insulationTest, insulationVerdict, lowest } from '../core/pv/insulation'
+import { lowestOf, repeatsVerdict } from '../core/circuit/insulation'
+import { insulationSchools, insulationTest } from '../core/pv/insulation'
 import { moduleDataFields, moduleDataSchema } from '../core/pv/moduleData'
 import { type Circuit, coldSchools, ratingChecks } from '../core/pv/ratings'
 import { moduleModel } from '../core/pv/stringModel'
@@ -43,8 +44,8 @@ export function insulationDc(input: z.infer<typeof insulationDcSchema>) {
   return {
     testVoltage_V: test.testVoltage_V,
     minimum_Mohm: test.minimum_Mohm,
-    value: lowest(readings)?.read ?? null,
-    verdict: insulationVerdict(readings, test.minimum_Mohm),
+    value: lowestOf(readings, test.minimum_Mohm)?.read ?? null,
+    verdict: repeatsVerdict(readings, test.minimum_Mohm),
     loweredFrom_V: test.loweredFrom_V,
     sources: [input.school === 'table' ? sources['iec-62446-insulation'] : sources['insulation-practice']],
   }

@@ -2,25 +2,28 @@
 import { z } from 'zod'
 import { electrodeMethods, judgeElectrode } from '../core/earth/electrode'
 import { MOST_RODS, planOf, rodResistance_ohm, rodsInLine_ohm, rodsNeeded } from '../core/earth/rods'
-import { judgeRcd, rcdPlaces, type Time, type Trip } from '../core/rcd/judgeRcd'
+import { judgeRcd, rcdPlaces, type Trip } from '../core/rcd/judgeRcd'
 import { type Multiple, multiples, rcdKinds, rcdTypes, waveforms } from '../core/rcd/limits'
 import { shippedRegimes } from '../core/regime/shipped'
 import { sources } from '../core/regime/sources'
-import { boundOf, boundSchema } from './bound'
+import { exactly, type Span } from '../core/quantity/span'
+import { boundOf, boundSchema, spanRead } from './bound'
 import { CalcProblem } from './problem'
 
-const ratedResidualCurrent_mA = z.number().positive().max(10_000)
+/** Below 1 mA somebody typed amperes: no device is made for less. */
+const ratedResidualCurrent_mA = z.number().min(1, 'a rated residual current in milliamperes: 30, not 0.03').max(10_000)
 
 export const electrodeSchema = z
   .strictObject({
-    readings_ohm: z.array(z.number().positive('a resistance is above nought').max(1e6)).min(1).max(200),
+    readings_ohm: z.array(boundSchema).min(1).max(200),
     leads_ohm: z.number().min(0).max(1000).default(0),
     method: z.enum(electrodeMethods),
     ratedResidualCurrents_mA: z.array(ratedResidualCurrent_mA).max(50),
   })
   .superRefine(({ readings_ohm, leads_ohm }, context) => {
     readings_ohm.forEach((read, k) => {
-      if (read > leads_ohm) return
+      const { value, bound } = boundOf(read)
+      if (value > leads_ohm || (bound === 'more-than' && value > 0)) return
       const message = 'the lead alone would be more than this: measure the lead again'
       context.addIssue({ code: 'custom', path: ['readings_ohm', k], message })
     })
@@ -28,14 +31,34 @@ export const electrodeSchema = z
 
 export function electrode(input: z.infer<typeof electrodeSchema>) {
   const { limits } = shippedRegimes[0]!
-  const judged = judgeElectrode({
-    ...input,
+  const {
+    mean,
+    spread_pct,
+    verdict,
+    limits: against,
+    findings,
+  } = judgeElectrode({
+    readings: input.readings_ohm.map(spanRead),
+    leads: exactly(input.leads_ohm),
+    method: input.method,
+    ratedResidualCurrents_mA: input.ratedResidualCurrents_mA,
     spreadSchool: 'range',
-    touch_V: limits['earth.touch-voltage'].value,
-    spread_pct: limits['earth.spread'].value,
-    unstable_ohm: limits['earth.unstable'].value,
+    touch_V: limits['earth.touch-voltage']!.value,
+    spread_pct: limits['earth.spread']!.value,
+    unstable_ohm: limits['earth.unstable']!.value,
   })
-  return { ...judged, sources: [sources['bs7671-electrode'], sources['electrode-practice']] }
+  return {
+    mean_ohm: shown(mean),
+    spread_pct,
+    limits: against.map(({ ratedResidualCurrent_mA, limit_ohm, verdict: own }) => ({
+      ratedResidualCurrent_mA,
+      limit_ohm,
+      verdict: own,
+    })),
+    verdict,
+    findings,
+    sources: [sources['bs7671-electrode'], sources['electrode-practice']],
+  }
 }
 
 export const rodsSchema = z
@@ -47,6 +70,13 @@ export const rodsSchema = z
     spacing_m: z.number().positive().max(1000),
     target_ohm: z.number().positive().max(1e6).optional(),
   })
+  .refine(
+    ({ length_m, spacing_m, count, target_ohm }) => spacing_m >= length_m || (count === 1 && target_ohm === undefined),
+    {
+      path: ['spacing_m'],
+      message: 'rods nearer than their own length are no longer two: the formula ends there',
+    },
+  )
   .refine(({ length_m, diameter_m }) => diameter_m < length_m, {
     path: ['diameter_m'],
     message: 'a rod is thinner than it is long: the diameter is in metres',
@@ -68,10 +98,10 @@ const readingSchema = z
     multiple: z.number().refine((one): one is Multiple => (multiples as readonly number[]).includes(one), {
       message: `a multiple is one of ${multiples.join(', ')}`,
     }),
-    angle_deg: z.union([z.literal(0), z.literal(180)]),
+    angle_deg: z.literal([0, 180], 'the half-wave on which it was tripped: 0 or 180 degrees'),
     waveform: z.enum(waveforms).default('ac'),
     time_ms: boundSchema,
-    ramp_mA: z.number().positive().max(100_000),
+    ramp_mA: boundSchema,
   })
   .partial()
   .superRefine((reading, context) => {
@@ -82,6 +112,8 @@ const readingSchema = z
       issue('multiple', 'a time needs the multiple at which it was read')
     if (reading.time_ms !== undefined && boundOf(reading.time_ms).value === 0)
       issue('time_ms', 'no device trips in 0 ms: it was open already, or nothing was connected')
+    if (reading.ramp_mA !== undefined && boundOf(reading.ramp_mA).value === 0)
+      issue('ramp_mA', 'no device trips at 0 mA: it was open already, or nothing was connected')
   })
 
 /** How a product standard is named: today's (61008, 61009, 62423, 60947-2) or the older BS 4293. */
@@ -110,13 +142,13 @@ type Reading = z.infer<typeof readingSchema>
 
 function tripOf(reading: Reading): Trip {
   const shared = { angle_deg: reading.angle_deg ?? null, waveform: reading.waveform ?? ('ac' as const) }
-  if (reading.ramp_mA !== undefined) return { ...shared, kind: 'ramp', current_mA: reading.ramp_mA }
-  const { value, bound } = boundOf(reading.time_ms!)
-  return { ...shared, kind: 'time', multiple: reading.multiple!, time: { value_ms: value, bound } }
+  if (reading.ramp_mA !== undefined) return { ...shared, kind: 'ramp', current: spanRead(reading.ramp_mA) }
+  return { ...shared, kind: 'time', multiple: reading.multiple!, time: spanRead(reading.time_ms!) }
 }
 
-const asText = ({ value_ms, bound }: Time): number | string =>
-  bound === 'exact' ? value_ms : `${bound === 'more-than' ? '>' : '<'}${value_ms}`
+/** A span as it was given: a figure, or a bound. */
+const shown = ({ least, most, bound }: Span): number | string =>
+  bound === 'exact' ? least : bound === 'more-than' ? `>${least}` : `<${most}`
 
 export function rcdVerdict(input: z.infer<typeof rcdVerdictSchema>) {
   const regime = regimeNamed(input.regime)
@@ -132,5 +164,10 @@ export function rcdVerdict(input: z.infer<typeof rcdVerdictSchema>) {
     half: regime.schools['rcd.half'],
     place: input.place,
   })
-  return { verdict, findings, recorded_ms: recorded && asText(recorded), sources: [sources['iec-61008']] }
+  return {
+    verdict,
+    findings,
+    recorded_ms: recorded && shown(recorded),
+    sources: [sources['iec-61008']],
+  }
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { evaluate } from '@/core/evaluate'
 import { moduleModel } from '@/core/pv/stringModel'
 import { coverHash } from '@/core/record/signature'
 import { steps } from '@/core/steps'
@@ -19,11 +20,11 @@ const instrument = {
 }
 
 function roof() {
-  const build = new FactsBuilder()
+  const build = new FactsBuilder(false)
   const [sound, short, open] = [build.string('1'), build.string('2'), build.string('10')]
   build.polarity(sound)
   build.polarity(short)
-  build.voltage(sound, volts(11), {}, { instrument, note: 'windy' })
+  build.voltage(sound, volts(11), {}, { instrument, how: 'stand-in', note: 'windy' })
   build.voltage(short, volts(10))
   const voided = build.voltage(short, volts(10))
   build.add({ kind: 'void', v: 1, target: voided, reason: 'wrong range' }, { personId: people.ada })
@@ -46,8 +47,9 @@ describe('what a certificate says', () => {
       .map((cell) => cell.text)
 
   it('has a table for every test of its parts, then snags, and a row for every part, in tag order', () => {
-    const ofStrings = steps.filter((one) => one.appliesTo === 'string').map((one) => one.id)
-    expect(certificate.tables.map((one) => one.id)).toEqual([...ofStrings, 'snags'])
+    const asked = new Set(evaluate(roof().facts(), 0).steps.map((one) => one.step.id))
+    const printed = steps.filter((one) => asked.has(one.id)).map((one) => one.id)
+    expect(certificate.tables.map((one) => one.id)).toEqual([...printed, 'snags'])
     expect(table('pv-voc').rows.map((cells) => cells[0]!.text)).toEqual(['1', '2', '10'])
     for (const one of certificate.tables) for (const cells of one.rows) expect(cells.length).toBe(one.columns.length)
   })
@@ -55,7 +57,7 @@ describe('what a certificate says', () => {
   it('shows read, expected, limits, referral, conditions and verdict of a value', () => {
     const cells = row('pv-voc', '1')
     expect(cells[1]).toMatch(/^\d+\.\d ±\d\.\d$/)
-    expect(Number(cells[4])).toBeCloseTo(11 * 36.85, 0)
+    expect(Number(cells[4])).toBeCloseTo(11 * 37.4, 0)
     expect(cells.slice(5, 8)).toEqual(['742', '43.6', 'Within'])
   })
 
@@ -111,8 +113,10 @@ describe('what a certificate says', () => {
     expect(certificateOf(build.facts(), 0, 'A').signatures).toMatchObject([{ fresh: false }])
   })
 
-  it('of an empty job still stands', () => {
-    const empty = certificateOf(new FactsBuilder().facts(), 0, null)
-    expect(empty).toMatchObject({ tables: [], working: [], remarks: [], issue: null })
+  it('of an empty job still stands, with the lists of its site open', () => {
+    const empty = certificateOf(new FactsBuilder(false).facts(), 0, null)
+    expect(empty).toMatchObject({ working: [], remarks: [], issue: null })
+    const verdicts = empty.tables.flatMap((one) => one.rows.flatMap((cells) => cells.map((cell) => cell.verdict)))
+    expect(verdicts).not.toContain('within')
   })
 })

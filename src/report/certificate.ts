@@ -6,25 +6,25 @@ import '@/words/ac'
 import '@/words/record'
 import '@/words/print'
 import '@/words/regime'
-import { causes, evaluate, picturesOf, working } from '@/core/evaluate'
+import { causes, evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Facts } from '@/core/record/facts'
 import type { InstrumentCopy } from '@/core/record/instrument'
 import { type SourceId, sources } from '@/core/regime/sources'
 import { stepsOf } from '@/core/steps'
-import { mainSlot } from '@/core/steps/step'
+import { isRead, mainSlot } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
-import { hasWords, meaningOf, quantity, say, sayCode, stepShort } from '@/words/say'
+import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
 import { plantTables, supplyParticulars } from './plantTables'
-import { type Cell, judgementOf, left, stepTable, type Table } from './stepTable'
+import { type Cell, left, stepTable, type Table } from './stepTable'
 
 export type { Cell, Table } from './stepTable'
 /** Pictures of what was read on a part, as they are drawn on the screen. */
 export type DrawingSection = { key: string; title: string; drawings: Drawing[] }
-export type WorkingSection = { key: string; title: string; lines: WorkingLine[] }
+export type WorkingSection = { key: string; title: string; lines: readonly WorkingLine[] }
 export type Certificate = {
   title: string
   /** Issue of the seal, null on a draft. */
@@ -81,7 +81,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     remarks: remarks(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
     get working() {
-      sums ??= workingOf(facts, evaluation)
+      sums ??= workingOf(evaluation)
       return sums
     },
     photos: evaluation.photos.map((photo) => {
@@ -106,8 +106,8 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
 
 function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
   return evaluation.steps.flatMap((one) => {
-    if (!one.counting || !(one.step.pictures || one.step.trend)) return []
-    const drawings = picturesOf(facts, evaluation, one, one.counting.entry.body)
+    if (!one.counting || !isRead(one.step) || !(one.step.pictures || one.step.trend)) return []
+    const drawings = picturesOf(evaluation, one, one.counting.entry.body)
       .map((picture) => drawingOf(picture, facts.job.timeZone))
       .filter((drawing) => drawing !== null)
     const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
@@ -115,18 +115,13 @@ function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
   })
 }
 
-function workingOf(facts: Facts, evaluation: Evaluation): WorkingSection[] {
+function workingOf(evaluation: Evaluation): WorkingSection[] {
   return evaluation.steps
     .filter((one) => one.computed || (one.counting && mainSlot(one.step)?.kind === 'number'))
     .map((one) => ({
       key: one.key,
       title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
-      lines: working(
-        facts,
-        evaluation,
-        one,
-        one.counting?.entry.body ?? { slots: {}, conditions: null, instrument: null },
-      ),
+      lines: linesOf(evaluation, one),
     }))
 }
 
@@ -138,7 +133,7 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
     [say('certificate.job'), `${facts.job.number} ${facts.job.name}`],
     [say('certificate.place'), facts.job.place || '–'],
     [say('certificate.company'), facts.job.company],
-    ...(strings.length > 0 || !evaluation.plant.supply ? pvParticulars(evaluation) : []),
+    ...(strings.length > 0 || !evaluation.plant.hasAcSide ? pvParticulars(evaluation) : []),
     ...supplyParticulars(evaluation),
     [
       say('certificate.regime'),
@@ -157,7 +152,7 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
 /** By what the plant has: modules, earth and the AC side, or both. */
 function titleOf({ plant }: Evaluation): string {
   const hasStrings = plant.ofKind('string').length > 0
-  const hasCircuits = plant.supply !== null || plant.ofKind('circuit').length > 0
+  const hasCircuits = plant.hasAcSide
   return say(hasCircuits ? (hasStrings ? 'certificate.title-both' : 'certificate.title-ac') : 'certificate.title')
 }
 
@@ -182,8 +177,8 @@ function remarks(facts: Facts, evaluation: Evaluation): string[] {
     .filter((one) => one.verdict === 'outside' || one.verdict === 'close' || one.flags.includes('plant-changed'))
     .map((one) => {
       const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
-      const meaning = one.verdict === 'outside' ? meaningOf(causes(facts, evaluation, one)[0]) : ''
-      return `${title}: ${sayCode('finding', one.finding.code, one.finding.figures)} ${meaning}`.trim()
+      const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
+      return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
     })
   for (const one of evaluation.steps) {
     for (const gate of one.gates) {
@@ -192,7 +187,7 @@ function remarks(facts: Facts, evaluation: Evaluation): string[] {
       list.push(
         say('certificate.overridden', {
           title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
-          gate: sayCode('gate', gate.id, gate.figures),
+          gate: sayCode('gate', gate.id, gate.finding.figures),
           reason: gate.overridden.reason,
           who,
         }),
@@ -233,9 +228,7 @@ function snagTable(evaluation: Evaluation, facts: Facts): Table | null {
     ],
     rows: evaluation.snags.map((snag) => [
       left(about(snag)),
-      left(
-        `${snag.text ?? sayCode('finding', snag.finding!.code, snag.finding!.figures)} (${who(snag.personId)}, ${instant(snag.at, zone)})`,
-      ),
+      left(`${snag.text ?? sayFinding(snag.finding!)} (${who(snag.personId)}, ${instant(snag.at, zone)})`),
       left(snag.remedy ? `${snag.remedy.text} (${who(snag.remedy.personId)}, ${instant(snag.remedy.at, zone)})` : '–'),
       { ...left(say(`snag.${snag.state}`)), verdict: SNAG_VERDICTS[snag.state] },
     ]),
@@ -246,19 +239,19 @@ const SNAG_VERDICTS = { open: 'outside', mended: 'not-yet', closed: 'within' } a
 
 /** Chapters of limits and schools by the side of the plant that they are for; the others are for every plant. */
 const DC_CHAPTERS = ['pv']
-const AC_CHAPTERS = ['ac', 'earth', 'rcd']
+const AC_CHAPTERS = ['ac', 'earth', 'loop', 'rcd']
 
 /** Whether a plant has what a limit or school is for. */
 function isFor({ plant }: Evaluation, id: string): boolean {
   const chapter = id.split('.')[0]!
-  const hasAc = plant.supply !== null || plant.ofKind('circuit').length > 0
+  const hasAc = plant.hasAcSide
   const hasDc = plant.ofKind('string').length > 0 || !hasAc
   if (id === 'work.order') return hasAc && hasDc
   return DC_CHAPTERS.includes(chapter) ? hasDc : !AC_CHAPTERS.includes(chapter) || hasAc
 }
 
 function limitsTable(facts: Facts, evaluation: Evaluation): Table {
-  const used = new Set(evaluation.steps.flatMap((one) => judgementOf(one)?.limits.map((limit) => limit.id) ?? []))
+  const used = new Set(evaluation.steps.flatMap((one) => one.judgement?.limits.map((limit) => limit.id) ?? []))
   const ofPlant = ([id]: [string, unknown]): boolean => isFor(evaluation, id)
   const limits = Object.entries(facts.regime.limits)
     .filter(ofPlant)
@@ -270,7 +263,7 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
     ])
   const own = new Map<string, Cell[]>()
   for (const one of evaluation.steps) {
-    for (const limit of judgementOf(one)?.limits ?? []) {
+    for (const limit of one.judgement?.limits ?? []) {
       // Figures of a table or of a plate belong to no regime: each is printed once, with where it comes from.
       if (limit.id in facts.regime.limits || own.has(`${limit.id} ${limit.value}`)) continue
       own.set(`${limit.id} ${limit.value}`, [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readValueOf } from '@/core/quantity/readValue'
-import { siteInspection } from '@/core/steps/siteInspection'
+import { siteInspection } from '@/core/steps/site/siteInspection'
 import { moduleModel } from '@/core/pv/stringModel'
 import { exampleModule } from '@/core/steps/worked'
 import { FactsBuilder, people, testId } from '@/core/testing/factsBuilder'

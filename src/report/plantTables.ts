@@ -69,14 +69,12 @@ export function plantTables({ plant }: Evaluation): Table[] {
 
 /** Supply and earthing in two lines of the particulars; none where no supply is entered. */
 export function supplyParticulars({ plant }: Evaluation): [string, string][] {
-  const { supply } = plant
-  if (!supply) return []
-  const { arrangement, phases, nominal_V, declaredZe_ohm, faultLevel_kA } = supply.data
-  return [
-    [say('plant.section.supply'), say('plant.supply', { arrangement, phases, volts: nominal_V })],
-    [
-      say('certificate.declared'),
-      say('plant.supply-declared', { ze: figure(declaredZe_ohm, 'Ω'), level: figure(faultLevel_kA, 'kA') }),
-    ],
-  ]
+  return plant.ofKind('supply').flatMap(({ data }): [string, string][] => {
+    const { arrangement, phases, nominal_V, declaredZe_ohm, faultLevel_kA } = data
+    const level = { ze: figure(declaredZe_ohm, 'Ω'), level: figure(faultLevel_kA, 'kA') }
+    return [
+      [say('plant.section.supply'), say('plant.supply', { arrangement, phases, volts: nominal_V })],
+      [say('certificate.declared'), say('plant.supply-declared', level)],
+    ]
+  })
 }

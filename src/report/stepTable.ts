@@ -4,8 +4,9 @@ import { type Weather, weatherOf } from '@/core/pv/conditions'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, mainSlot, type RuleData, type Slot } from '@/core/steps/step'
+import { CHECK_BAD, CHECK_SOUND, type Slot } from '@/core/steps/slot'
+import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf } from '@/core/steps/step'
+import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
 import { readingText, valueText } from '@/words/reading'
 import { figure, say, sayCode } from '@/words/say'
@@ -23,10 +24,6 @@ export type Table = {
 /** A cell of words. */
 export const left = (text: string): Cell => ({ text, align: 'left' })
 
-const isChecks = (step: AnyStep): boolean =>
-  step.slots.length > 0 &&
-  (step.slots as readonly Slot[]).every((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
-
 /** A test with all its parts as a table; null where the plant has no such part. */
 export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): Table | null {
   const own = evaluation.steps.filter((one) => one.step === step)
@@ -34,7 +31,7 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
   if (!only) return null
   const title = `${step.order} ${sayCode('step', `${step.id}.short`)}`
   // A list of checks of one place is printed line by line; of many parts, a row each.
-  if (isChecks(step) && !second) return checksTable(only, title, facts)
+  if (isChecklist(step) && !second) return checksTable(only, title, facts)
   const shared = sharedSetUp(step, own)
   const columns = columnsOf(step, own, facts, shared)
   const note = shared.map((slot) =>
@@ -55,9 +52,7 @@ const MOST_FIGURES = 6
 /** The figures of a test that has several, as far as anybody read them; none where one stands for all or they are too many. */
 function figureSlots(step: AnyStep, own: readonly StepEvaluation[]): Slot[] {
   const bodies = own.flatMap((one) => (one.counting ? [one.counting.entry.body] : []))
-  const read = (step.slots as readonly Slot[]).filter(
-    (slot) => slot.kind === 'number' && bodies.some((body) => slot.id in body.slots),
-  )
+  const read = slotsOf(step).filter((slot) => slot.kind === 'number' && bodies.some((body) => slot.id in body.slots))
   return read.length > 1 && read.length <= MOST_FIGURES ? read : []
 }
 
@@ -75,15 +70,15 @@ type Column = { label: string; align: 'left' | 'right'; cell(one: StepEvaluation
 
 /** The columns that a test has something to say in: expected, limits, referral, light and set-up only where there are any. */
 function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, shared: readonly Slot[]): Column[] {
-  const slots = step.slots as readonly Slot[]
-  const unit = judgementOf(own.find((one) => judgementOf(one)?.rule))?.rule?.unit
+  const slots = slotsOf(step)
+  const unit = own.find((one) => one.judgement?.rule)?.judgement?.rule?.unit
   const decimals = unit ? (DECIMALS[unit] ?? 1) : 1
-  const rules = own.map((one) => judgementOf(one)?.rule ?? null).filter((rule) => rule !== null)
+  const rules = own.map((one) => one.judgement?.rule ?? null).filter((rule) => rule !== null)
   const columns: Column[] = []
   const add = (label: string, align: Column['align'], text: (one: StepEvaluation) => string | null): void => {
     columns.push({ label, align, cell: (one) => ({ text: text(one) ?? '–', align }) })
   }
-  const rule = (one: StepEvaluation) => judgementOf(one)?.rule ?? null
+  const rule = (one: StepEvaluation) => one.judgement?.rule ?? null
   add(say('certificate.part'), 'left', (one) => one.part.data.tag)
   const main = mainSlot(step)
   const inUnit = unit ?? (main?.kind === 'number' ? main.unit : null)
@@ -98,18 +93,18 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
     })
   }
   if (rules.length > 0) add(say('certificate.limits'), 'right', (one) => bandText(rule(one), decimals))
-  if (own.some((one) => judgementOf(one)?.referred)) {
+  if (own.some((one) => one.judgement?.referred)) {
     add(say('certificate.at-stc'), 'right', (one) => {
-      const referred = judgementOf(one)?.referred
+      const referred = one.judgement?.referred
       return referred ? figure(referred.value, decimals) : null
     })
   }
-  if (step.needsConditions) {
+  if (isRead(step) && step.needsConditions) {
     add('W/m²', 'right', (one) => weatherText(one, (weather) => figure(weather.irradiance_Wm2, 0)))
     add(say('certificate.cell'), 'right', (one) => weatherText(one, (weather) => figure(weather.cell.value_C, 1)))
   }
   const told = [...shared, ...figures]
-  if (slots.length > 1 && !isChecks(step) && own.some((one) => setUpText(one, facts, told)))
+  if (slots.length > 1 && !isChecklist(step) && own.some((one) => setUpText(one, facts, told)))
     add(say('certificate.set-up'), 'left', (one) => setUpText(one, facts, told))
   columns.push({
     label: say('certificate.verdict'),
@@ -121,11 +116,8 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
 }
 
 const DECIMALS: Record<string, number> = { A: 2, ohm: 2, W: 0, deg: 0 }
-/** What a step comes to: computed from the plant, or by the reading that counts. */
-export const judgementOf = (one: StepEvaluation | undefined) => one?.computed ?? one?.counting?.judgement ?? null
-
 function readCell(one: StepEvaluation, decimals: number): string | null {
-  const measured = judgementOf(one)?.rule?.measured
+  const measured = one.judgement?.rule?.measured
   if (measured) return measured.whisker > 0 ? `${measured.text} ±${figure(measured.whisker, decimals)}` : measured.text
   return one.counting ? readingText(one.step, one.counting.entry.body) || null : null
 }
@@ -149,10 +141,9 @@ function sharedSetUp(step: AnyStep, own: readonly StepEvaluation[]): Slot[] {
   const bodies = own.flatMap((one) => (one.counting ? [one.counting.entry.body] : []))
   if (bodies.length < 2) return []
   const main = mainSlot(step)
-  return (step.slots as readonly Slot[]).filter((slot) => {
+  return slotsOf(step).filter((slot) => {
     const first = bodies[0]!.slots[slot.id]
-    if (slot === main || slot.kind !== 'choice' || slot.options === CHECK_OPTIONS || !first || !('choice' in first))
-      return false
+    if (slot === main || slot.kind === 'number' || slot.kind === 'check' || !first || !('choice' in first)) return false
     return bodies.every((body) => {
       const value = body.slots[slot.id]
       return value && 'choice' in value && value.choice === first.choice
@@ -168,26 +159,22 @@ function setUpText(one: StepEvaluation, facts: Facts, told: readonly Slot[]): st
   const body = one.counting?.entry.body
   if (!body) return null
   const main = mainSlot(one.step)
-  const rest = (one.step.slots as readonly Slot[]).filter(
-    (slot) => slot !== main && !told.includes(slot) && slot.id in body.slots,
-  )
-  const checks = rest.filter((slot) => slot.kind === 'choice' && slot.options === CHECK_OPTIONS)
-  const words = rest
-    .filter((slot) => !checks.includes(slot))
-    .map((slot) => setUpWords(slot, body.slots[slot.id], facts))
+  const rest = slotsOf(one.step).filter((slot) => slot !== main && !told.includes(slot) && slot.id in body.slots)
+  const checks = rest.filter((slot) => slot.kind === 'check')
+  const words = rest.filter((slot) => slot.kind !== 'check').map((slot) => setUpWords(slot, body.slots[slot.id], facts))
   const bad = checks.filter((slot) => !isSound(body.slots[slot.id]))
   return [...words, ...bad.map((slot) => lineText(slot, body.slots[slot.id]))].join('; ') || null
 }
 
 /** A lead set by the name it has in the kit; anything else by its own words. */
 function answerText(slot: Slot, value: SlotValue | undefined, facts: Facts): string {
-  if (slot.kind !== 'choice' || slot.from !== 'lead-sets' || !value || !('choice' in value)) return valueText(value)
+  if (slot.kind !== 'lead-set' || !value || !('choice' in value)) return valueText(value)
   const sets = facts.instruments.flatMap((tool) => tool.leadSets ?? [])
   return sets.find((set) => set.id === value.choice)?.name ?? value.choice
 }
 
 const isSound = (value: SlotValue | undefined): boolean =>
-  value !== undefined && 'choice' in value && value.choice === CHECK_OPTIONS[0]
+  value !== undefined && 'choice' in value && value.choice === CHECK_SOUND
 
 function lineText(slot: Slot, value: SlotValue | undefined): string {
   const note = value && 'choice' in value && value.note ? ` (${value.note})` : ''
@@ -201,10 +188,10 @@ function checksTable(one: StepEvaluation, title: string, facts: Facts): Table {
       ? 'not-yet'
       : isSound(value)
         ? 'within'
-        : 'choice' in value && value.choice === CHECK_OPTIONS[1]
+        : 'choice' in value && value.choice === CHECK_BAD
           ? 'outside'
           : 'left-out'
-  const rows = (one.step.slots as readonly Slot[]).map((slot): Cell[] => {
+  const rows = slotsOf(one.step).map((slot): Cell[] => {
     const value = body?.slots[slot.id]
     const verdict = one.verdict === 'left-out' ? 'left-out' : verdictOf(value)
     const answer = valueText(value) || say(`verdict.${verdict}`)

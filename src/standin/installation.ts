@@ -185,12 +185,28 @@ export class Installation {
     return (COPPER_mohm_mm2 * (length_m ?? USUAL.length_m)) / area / 1000 + joints + loose
   }
 
+  /** Line and another conductor of a ring crossed at the board, read at a point of it: alike at all of a sound one. */
+  ringCrossed_ohm(circuit: Of<'circuit'>, other: 'rn' | 'r2', highest: boolean): number {
+    const ends = this.ringEnd_ohm(circuit, 'r1') + this.ringEnd_ohm(circuit, other)
+    const joints = between(chance(seedOf(`${circuit.id}:crossed:${other}`)), 0.002, 0.012)
+    return ends / 4 + (highest ? joints : 0)
+  }
+
   zs_ohm(circuit: Of<'circuit'>, line: Line = ''): number {
     return this.withParallelPaths_ohm(line) + this.r1r2_ohm(circuit, line)
   }
 
-  /** Insulation of one pair, Mohm. */
-  insulation_Mohm(circuit: Of<'circuit'>, pair: string): number {
+  /** What a tester sees between two wires, Mohm: their own insulation, and beside it the way through earth. */
+  pair_Mohm(circuit: Of<'circuit'>, pair: string): number {
+    const own = (one: string) => this.insulation_Mohm(circuit, one.toLowerCase())
+    const beside = (a: number, b: number) => 1 / (1 / a + 1 / b)
+    if (pair === 'L+N-PE') return beside(own('L-PE'), own('N-PE'))
+    const [one, other] = pair.split('-') as [string, string]
+    return other === 'PE' ? own(pair) : beside(own(pair), own(`${one}-PE`) + own(`${other}-PE`))
+  }
+
+  /** Insulation of one pair by itself, Mohm. */
+  private insulation_Mohm(circuit: Of<'circuit'>, pair: string): number {
     const next = chance(seedOf(`${circuit.id}:${pair}`))
     if (this.faultOf(circuit) === 'low-insulation' && pair.endsWith('-pe')) return between(next, 0.12, 0.5)
     return between(next, 280, 2400)
@@ -201,6 +217,12 @@ export class Installation {
     const own = this.ofKind('circuit').filter((one) => one.data.boardId === circuit.data.boardId)
     const leaks = own.flatMap((one) => ['l-pe', 'n-pe'].map((pair) => 1 / this.insulation_Mohm(one, pair)))
     return 1 / leaks.reduce((sum, one) => sum + one, 0)
+  }
+
+  /** The same between all lines and all neutrals of the board, Mohm. */
+  boardLive_Mohm(circuit: Of<'circuit'>): number {
+    const own = this.ofKind('circuit').filter((one) => one.data.boardId === circuit.data.boardId)
+    return 1 / own.reduce((sum, one) => sum + 1 / this.pair_Mohm(one, one.data.phases === 3 ? 'L1-N' : 'L-N'), 0)
   }
 
   /** Devices between the supply and a circuit, the nearest first. */

@@ -1,6 +1,9 @@
 /** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
 import type { PartData } from '@/core/plant/part'
 import type { Instrument, Measurable } from '@/core/record/instrument'
+import { steps } from '@/core/steps'
+import type { SlotOf } from '@/core/steps/slot'
+import { slotsOf } from '@/core/steps/step'
 import { Installation, type Line, type Shape, type Spikes } from './installation'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
@@ -13,8 +16,6 @@ export type Setting = {
 type Connected = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
 
-/** What the mode of a slot applies: the multiple of the rated current. */
-const multiples: Readonly<Record<string, number>> = { half: 0.5, once: 1, two: 2, five: 5 }
 /** How long it waits at half the current, ms. */
 const WAITS_ms = 2000
 /** A low-current test in a noisy installation, and the ohms of a light touch. */
@@ -22,7 +23,7 @@ const NOISE_ohm = 0.03
 const TOUCH_ohm = 0.03
 const LEADS_ohm = 0.42
 const ELECTRONICS_Mohm = 0.09
-const LONG_LEAD_ohm = 1.0
+const LONG_LEAD_ohm = 0.84
 /** How far the current spike stands where nobody says. */
 const USUAL_WAY_m = 40
 
@@ -65,13 +66,22 @@ const draw = ({ instrument, at_ms }: Bench, what: string): number =>
 /** The ohms of the probe's contact: less the firmer it is pressed, and nobody presses the same twice. */
 const touch = (bench: Bench): number => TOUCH_ohm * draw(bench, 'touch') ** 3
 
-/** The line that a slot is named after. */
-const lineOf = ({ setting }: Bench): Line => (/-(l[123])$/.exec(setting.slot)?.[1] ?? '') as Line
+/** Which of several figures each slot of each kind of part holds: its line, pair, place, multiple. */
+const ofSlots: ReadonlyMap<string, SlotOf> = new Map(
+  steps.flatMap((step) =>
+    slotsOf(step).flatMap((slot) =>
+      slot.kind === 'number' && slot.of ? [[`${step.appliesTo} ${slot.id}`, slot.of] as const] : [],
+    ),
+  ),
+)
+const slotOf = ({ part, setting }: Bench): SlotOf => ofSlots.get(`${part.data.kind} ${setting.slot}`) ?? {}
+const lineOf = (bench: Bench): Line => slotOf(bench).line ?? ''
 
 function onBoard(bench: Bench, site: Installation): Pressed {
-  const pair = /^line-line-(l[123])-(l[123])$/.exec(bench.setting.slot)
+  const { pair } = slotOf(bench)
   if (pair) {
-    const loop = site.lineLine_ohm(pair[1] as Line, pair[2] as Line)
+    const [one, other] = pair.toLowerCase().split('-') as [Line, Line]
+    const loop = site.lineLine_ohm(one, other)
     return show(bench, (Math.sqrt(3) * site.nominal_V) / (loop + touch(bench)))
   }
   const line = lineOf(bench)
@@ -81,22 +91,20 @@ function onBoard(bench: Bench, site: Installation): Pressed {
 }
 
 function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pressed {
-  const { slot, choices } = bench.setting
+  const { choices } = bench.setting
   if (bench.key === 'continuity') {
-    const end = /^ring-(r1|rn|r2)$/.exec(slot)?.[1] as 'r1' | 'rn' | 'r2' | undefined
-    const own = end ? site.ringEnd_ohm(circuit, end) : site.r1r2_ohm(circuit, lineOf(bench))
-    return show(bench, own + (bench.nulled ? 0 : LEADS_ohm))
+    return show(bench, conductors_ohm(bench, site, circuit) + (bench.nulled ? 0 : LEADS_ohm))
   }
   if (bench.key === 'insulation') {
     // Ends that are connected to nothing leak nowhere.
     if (choices.devices === 'some-off') return show(bench, Number.POSITIVE_INFINITY)
-    if (choices.earthing === 'earth-not-connected' && slot.endsWith('-pe')) return show(bench, Number.POSITIVE_INFINITY)
+    const pair = slotOf(bench).pair ?? 'L-PE'
+    if (choices.earthing === 'earth-not-connected' && pair.endsWith('-PE')) return show(bench, Number.POSITIVE_INFINITY)
     // Electronics between line and neutral conduct.
-    if (choices.electronics === 'electronics-in' && slot === 'l-n') return show(bench, ELECTRONICS_Mohm)
-    if (slot === 'board-to-pe') return show(bench, site.board_Mohm(circuit))
-    if (slot !== 'joined-to-pe') return show(bench, site.insulation_Mohm(circuit, slot))
-    const [line, neutral] = [site.insulation_Mohm(circuit, 'l-pe'), site.insulation_Mohm(circuit, 'n-pe')]
-    return show(bench, 1 / (1 / line + 1 / neutral))
+    if (choices.electronics === 'electronics-in' && pair === 'L-N') return show(bench, ELECTRONICS_Mohm)
+    if (choices.pairing === 'whole-board')
+      return show(bench, pair === 'L-N' ? site.boardLive_Mohm(circuit) : site.board_Mohm(circuit))
+    return show(bench, site.pair_Mohm(circuit, pair))
   }
   if (bench.key !== 'loop-impedance') return notHere
   const [nearest] = site.rcdsOf(circuit)
@@ -106,12 +114,22 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   return show(bench, site.zs_ohm(circuit, lineOf(bench)) + noise + touch(bench))
 }
 
+/** What a continuity test of a circuit shows: an end of a ring, its conductors crossed at a point, or both in a row. */
+function conductors_ohm(bench: Bench, site: Installation, circuit: Of<'circuit'>): number {
+  const { slot } = bench.setting
+  const end = (['r1', 'rn', 'r2'] as const).find((one) => slot === `ring-${one}`)
+  if (end) return site.ringEnd_ohm(circuit, end)
+  if (!slot.startsWith('cross-')) return site.r1r2_ohm(circuit, lineOf(bench))
+  return site.ringCrossed_ohm(circuit, slot.startsWith('cross-l-n') ? 'rn' : 'r2', slot.endsWith('-highest'))
+}
+
 /** Where the potential spike stands, by the name of its slot; the way and its direction as far as they are known. */
-function spikesOf({ setting: { slot, figures = {} } }: Bench): Spikes {
-  const share_pct = /^re-at-(\d+)$/.exec(slot)?.[1]
+function spikesOf(bench: Bench): Spikes {
+  const { share } = slotOf(bench)
+  const { slot, figures = {} } = bench.setting
   const moved = slot === 're-2' ? -0.1 : slot === 're-3' ? 0.1 : 0
   return {
-    share: share_pct ? Number(share_pct) / 100 : 0.62 + moved,
+    share: share ?? 0.62 + moved,
     way_m: figures['spike-distance'] ?? USUAL_WAY_m,
     bearing_deg: figures['spike-bearing'] ?? null,
   }
@@ -129,13 +147,12 @@ function onElectrode(bench: Bench, site: Installation, electrode: Of<'electrode'
 }
 
 function onRcd(bench: Bench, site: Installation, rcd: Of<'rcd'>): Pressed {
-  const { slot } = bench.setting
+  const { multiple = 1, angle_deg = 0, waveform = 'ac' } = slotOf(bench)
   if (bench.key === 'rcd-current') {
-    const shape: Shape = slot.includes('pulsating') ? 'pulsating' : slot.includes('dc') ? 'dc' : 'ac'
+    const shape: Shape = waveform
     return show(bench, site.ramp_mA(rcd, shape, bench.at_ms))
   }
   if (bench.key !== 'rcd-time') return notHere
-  const words = slot.split('-')
-  const time_ms = site.trip_ms(rcd, multiples[words[0]!] ?? 1, Number(words.at(-1)), bench.at_ms)
+  const time_ms = site.trip_ms(rcd, multiple, angle_deg ?? 0, bench.at_ms)
   return show(bench, time_ms === null || time_ms > WAITS_ms ? Number.POSITIVE_INFINITY : time_ms)
 }

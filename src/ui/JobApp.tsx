@@ -4,7 +4,7 @@ import { stepById } from '@/core/steps'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
-import { type Verdict, worst } from '@/core/verdict/verdict'
+import { type Verdict, worst, worstFirst } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
 import { useAcSide } from './acSide'
 import { ask } from './device/api'
@@ -88,9 +88,7 @@ function lanesOf(evaluation: Evaluation): Verdict[] {
   }
   const verdicts = [...byPart.values()].map((list) => worst(list))
   if (verdicts.length <= MOST_LANES) return verdicts
-  const rank = (verdict: Verdict): number =>
-    ['outside', 'close', 'held-back', 'not-yet', 'within', 'left-out'].indexOf(verdict)
-  return verdicts.sort((a, b) => rank(a) - rank(b)).slice(0, MOST_LANES)
+  return verdicts.sort(worstFirst).slice(0, MOST_LANES)
 }
 
 function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRoute): void }) {
@@ -243,4 +241,4 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
 }
 
 /** Light and warmth matter where there are modules, or nothing yet. */
-const needsLight = ({ plant }: Evaluation): boolean => plant.ofKind('string').length > 0 || plant.supply === null
+const needsLight = ({ plant }: Evaluation): boolean => plant.ofKind('string').length > 0 || !plant.hasAcSide

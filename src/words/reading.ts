@@ -1,8 +1,8 @@
 /** A kept reading in a few words: its main figure, or what its answers come to. */
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Body, SlotValue } from '@/core/record/entry'
-import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, mainSlot, type Slot } from '@/core/steps/step'
+import { CHECK_BAD } from '@/core/steps/slot'
+import { type AnyStep, isRead, mainSlot } from '@/core/steps/step'
 import { quantity, say, sayCode } from './say'
 
 /** The value of one slot in words, empty where it was not answered. */
@@ -15,21 +15,21 @@ export function valueText(value: SlotValue | undefined): string {
 
 /** The main figure; of several alike the one that stands for them, mostly the lowest; of a list of checks how many are as they should be. */
 export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slots'>): string {
+  if (!isRead(step)) return ''
   const worked = step.standing?.({ slots })
   if (worked) return quantity(worked.value, worked.unit, worked.decimals)
-  const all = step.slots as readonly Slot[]
   const main = mainSlot(step)
   if (!main) return ''
-  if (main.kind === 'choice' && main.options === CHECK_OPTIONS) {
-    const lines = all.filter((slot) => slot.id in slots)
+  if (main.kind === 'check') {
+    const lines = step.slots.filter((slot) => slot.id in slots)
     const sound = lines.filter((slot) => {
       const value = slots[slot.id]
-      return value && 'choice' in value && value.choice !== 'not-as-it-should'
+      return value && 'choice' in value && value.choice !== CHECK_BAD
     })
     return say('reading.checks', { sound: sound.length, count: lines.length })
   }
-  if (main.kind === 'choice') return valueText(slots[main.id])
-  const numbers = all.filter((slot) => slot.kind === 'number' && slot.id in slots)
+  if (main.kind !== 'number') return valueText(slots[main.id])
+  const numbers = step.slots.filter((slot) => slot.kind === 'number' && slot.id in slots)
   const first = numbers.find((slot) => !slot.optional) ?? numbers[0]
   const alike = numbers.filter((slot) => slot.measures === first?.measures)
   const values = alike.map((slot) => slots[slot.id]!).filter((value) => 'value' in value)

@@ -1,6 +1,6 @@
 /** Every sentence that people read comes from here: a keyed table a language, filled with the core's figures. */
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
-import type { Figures } from '@/core/verdict/verdict'
+import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
 import type { acSays } from './en/acSays'
 import { broken } from './en/broken'
@@ -52,6 +52,8 @@ export function quantity(value: number, unit: Unit, decimals: number, signed = f
   return written ? `${figure(value, decimals, signed)} ${written}` : figure(value, decimals, signed)
 }
 
+/** Formats under which a figure is the last part of a key of words. */
+const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field'])
 const slot = /\{(\w+)(?::([+\w]+))?\}/g
 
 /** A figure and its unit stay on one line. */
@@ -61,13 +63,16 @@ const wordOf = (key: string): string | undefined => (english as Record<string, s
 
 /**
  * Fills a sentence: `{name}` as text, `{name:2}` with two decimals, `{name:+1}` signed, `{name:unit}` as a unit,
- * `{name:slot}` and `{name:rating}` as the words of a slot or of a rating.
+ * `{name:slot}`, `{name:rating}`, `{name:limit}` and `{name:field}` as the words of one, `{name:step}` as a step’s short name,
+ * `{name:finding}` as the sentence of another finding with the same figures.
  */
 export function fill(sentence: string, figures: Figures = {}): string {
   const filled = sentence.replace(slot, (_, name: string, format: string | undefined) => {
     const value = figures[name]
     if (value === undefined) return '?'
-    if (format === 'slot' || format === 'rating') return wordOf(`${format}.${value}`) ?? String(value)
+    if (format !== undefined && named.has(format)) return wordOf(`${format}.${value}`) ?? String(value)
+    if (format === 'step') return wordOf(`step.${value}.short`) ?? String(value)
+    if (format === 'finding') return fill(wordOf(`finding.${value}`) ?? String(value), figures)
     if (format === 'unit') return unitSpellings[value as Unit]?.written ?? String(value)
     if (typeof value === 'string') return value
     if (format === undefined) return figure(value, Number.isInteger(value) ? 0 : 1)
@@ -86,6 +91,11 @@ export function say(key: WordKey, figures?: Figures): string {
 export function sayCode(family: string, code: string, figures?: Figures): string {
   const sentence = wordOf(`${family}.${code}`)
   return sentence === undefined ? code : fill(sentence, figures)
+}
+
+/** The sentence of a finding, and those that follow it. */
+export function sayFinding({ code, figures, also = [] }: Finding): string {
+  return [{ code, figures }, ...also].map((one) => sayCode('finding', one.code, one.figures)).join(' ')
 }
 
 type Named = { data: { kind: string; tag: string } }

@@ -32,7 +32,9 @@ describe('the demo company', () => {
     expect(evaluation.progress.done).toBe(evaluation.progress.total)
     expect(facts.seals.map((one) => one.issue)).toEqual(['A'])
     const kinds = new Set(evaluation.steps.map((one) => one.step.appliesTo))
-    const asked = steps.filter((step) => kinds.has(step.appliesTo)).map((step) => step.id)
+    const asked = steps
+      .filter((step) => kinds.has(step.appliesTo) && (step.where?.(evaluation.plant) ?? true))
+      .map((step) => step.id)
     expect([...new Set(evaluation.steps.map((one) => one.step.id))]).toEqual(asked)
   })
 
@@ -48,11 +50,21 @@ describe('the demo company', () => {
     const { evaluation } = await jobOf(demo.job.sealed)
     for (const one of evaluation.steps) {
       for (const reading of one.readings) {
-        const isSimulated = reading.entry.body.how === 'stand-in'
+        const { slots, conditions } = reading.entry.body
+        const isSimulated = [...Object.values(slots), conditions].some((value) => value?.how === 'stand-in')
         expect(reading.flags.includes('stand-in'), one.key).toBe(isSimulated)
       }
     }
     expect(of(evaluation, 'inspection')[0]!.flags).toEqual([])
+  })
+
+  it('has a cottage whose electrode rose in a frozen winter, was mended, and is read every year', async () => {
+    const { facts, evaluation } = await jobOf(demo.job.cottage)
+    const [electrode] = of(evaluation, 'electrode')
+    expect(facts.visits).toHaveLength(5)
+    expect(electrode!.readings.map((one) => one.judgement.verdict)).toEqual(Array(5).fill('within'))
+    expect(electrode).toMatchObject({ verdict: 'within', done: true })
+    expect(evaluation.snags).toMatchObject([{ step: 'electrode', state: 'closed' }])
   })
 
   it('nulled its leads before it read with them', async () => {

@@ -7,7 +7,7 @@ import { demo, knock } from '../support/server'
 const regimes = async (): Promise<Regime[]> =>
   (await knock<{ regimes: Regime[] }>('viewer', '/api/regimes')).body.regimes
 const wish = {
-  from: { id: 'bs7671-a2', version: 2 },
+  from: { id: 'bs7671-a2', version: 3 },
   name: 'Halewick house rules',
   limits: { 'pv.sisters': 3 },
   schools: {},
@@ -36,7 +36,7 @@ describe('the door of regimes', () => {
     })
     expect(second.body.regime).toMatchObject({ ...from, version: 2 })
     const kept = (await regimes()).filter((one) => one.id === from.id)
-    expect(kept.map((one) => [one.version, one.limits['pv.sisters'].value])).toEqual([
+    expect(kept.map((one) => [one.version, one.limits['pv.sisters']!.value])).toEqual([
       [2, 4],
       [1, 3],
     ])
@@ -63,7 +63,7 @@ describe('the door of regimes', () => {
     })
     const { body } = await knock<{ facts: { regime: Regime } }>('tester', `/api/jobs/${pinned.id}/facts`)
     expect(body.facts.regime).toMatchObject({ id: 'halewick-house-rules', version: 1 })
-    expect(body.facts.regime.limits['pv.sisters'].value).toBe(3)
+    expect(body.facts.regime.limits['pv.sisters']!.value).toBe(3)
   })
 
   it('pins no job to a version that is not there', async () => {

@@ -3,7 +3,19 @@ import { fitDeSoto } from '@/core/pv/deSoto'
 import { lightTerm, quickRuleVoltage } from '@/core/pv/quickRule'
 import { moduleModel, referToStc } from '@/core/pv/stringModel'
 import { temperatureFactor, temperatureFactors } from '@/core/pv/temperatureFactor'
-import { exampleModule } from '@/core/steps/worked'
+
+/** The module of the handbook's worked values: 36.85 V, its other figures as there. */
+const exampleModule = {
+  pmax_W: 245,
+  voc_V: 36.85,
+  isc_A: 8.8,
+  vmp_V: 30,
+  imp_A: 8.17,
+  alpha_pctPerK: 0.05,
+  beta_pctPerK: -0.34,
+  gamma_pctPerK: -0.43,
+  cellsInSeries: 60,
+} as const
 
 /** Worked values of the trade's handbook, section 17. T: common practice, no source; computed: from the formula itself. */
 describe('worked values of strings', () => {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { conductor_mohmPerM, r1r2_ohm } from './conductors'
-import { acInsulationTest, isLiveLive, judgeAcInsulation, pairsOf } from './insulation'
+import { acInsulationTest, isLiveLive, judgePairs, pairsOf, type Resistance, repeatsVerdict } from './insulation'
 
-const exact = (value: number) => ({ value, bound: 'exact' as const })
-const over = { value: 999, bound: 'more-than' as const }
+const exact = (value: number): Resistance => ({ value, bound: 'exact' })
+const over: Resistance = { value: 999, bound: 'more-than' }
 
 describe('R1+R2', () => {
   it('adds both conductors over the length, and a fifth when warm', () => {
@@ -33,14 +33,35 @@ describe('AC insulation', () => {
   })
 
   it('shows the lowest of each kind and judges by the lowest of all', () => {
-    const judged = judgeAcInsulation({ 'L-N': over, 'L-PE': exact(1.2), 'N-PE': exact(300) }, 1, true)
+    const judged = judgePairs({ 'L-N': over, 'L-PE': exact(1.2), 'N-PE': exact(300) }, 1, true)
     expect(judged).toMatchObject({ lowest: { value: 1.2 }, lowestLiveLive: { value: 999 }, verdict: 'close' })
   })
 
   it('proves nothing by a perfect reading while a device stood off, but a low one all the same', () => {
-    expect(judgeAcInsulation({ 'L-PE': over }, 1, false)).toMatchObject({ verdict: 'not-yet', perfectOnOpenEnds: true })
-    expect(judgeAcInsulation({ 'L-PE': exact(40) }, 1, false).verdict).toBe('within')
-    expect(judgeAcInsulation({ 'L-PE': over, 'N-PE': exact(0.1) }, 1, false).verdict).toBe('outside')
-    expect(judgeAcInsulation({}, 1, true).verdict).toBe('not-yet')
+    const all = (read: Resistance) => ({ 'L-N': exact(60), 'L-PE': read, 'N-PE': exact(50) })
+    expect(judgePairs({ ...all(exact(40)), 'L-PE': over }, 1, false)).toMatchObject({
+      verdict: 'not-yet',
+      perfectOnOpenEnds: true,
+    })
+    expect(judgePairs(all(exact(40)), 1, false).verdict).toBe('within')
+    expect(judgePairs({ 'L-PE': over, 'N-PE': exact(0.1) }, 1, false).verdict).toBe('outside')
+    expect(judgePairs({}, 1, true).verdict).toBe('not-yet')
+  })
+
+  it('is not decided by the pairs that were read where one of them was not', () => {
+    expect(judgePairs({ 'L-PE': exact(40), 'N-PE': exact(40) }, 1, true)).toMatchObject({
+      verdict: 'not-yet',
+      wanting: ['L-N'],
+    })
+    expect(judgePairs({ 'L1-PE': exact(40), 'N-PE': exact(40) }, 1, true).wanting).toHaveLength(8)
+    expect(judgePairs({ 'L+N-PE': exact(40), 'L-N': exact(40) }, 1, true).verdict).toBe('within')
+  })
+
+  it('never goes by the best of several tries, nor by what stands beside an undecided one', () => {
+    expect(repeatsVerdict([exact(40), exact(0.3), exact(40)], 1)).toBe('outside')
+    expect(repeatsVerdict([exact(40), { value: 5, bound: 'less-than' }], 1)).toBe('not-yet')
+    expect(
+      judgePairs({ 'L-N': exact(60), 'L-PE': { value: 5, bound: 'less-than' }, 'N-PE': exact(50) }, 1, true),
+    ).toMatchObject({ verdict: 'not-yet', lowest: { value: 5 } })
   })
 })

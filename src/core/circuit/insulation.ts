@@ -2,9 +2,12 @@
  * Insulation of the AC side: test voltage, least resistance, the pairs to be read, and the verdict on them.
  * Source: BS 7671:2018 643.3 and IEC 60364-6:2016 table 6.1 (from memory).
  */
-import { insulationBand, lowest, type Resistance } from '../pv/insulation'
-import { judge } from '../verdict/judge'
-import type { Verdict } from '../verdict/verdict'
+import type { ReadValue } from '../quantity/readValue'
+import { spanOf } from '../quantity/span'
+import { atLeast, compare } from '../verdict/compare'
+import { type Decided, gravest } from '../verdict/verdict'
+
+export type Resistance = Pick<ReadValue, 'value' | 'bound'>
 
 export const WIRES = ['L', 'L1', 'L2', 'L3', 'N', 'PE'] as const
 
@@ -45,38 +48,68 @@ export const isLiveLive = (pair: string): boolean => !pair.split('-').includes('
 export const isPerfect = (read: Resistance): boolean =>
   read.bound === 'more-than' || (read.bound === 'exact' && read.value >= PERFECT_Mohm)
 
-export type AcInsulation<T extends Resistance> = {
+/** Each pair against the least, three-valued; one to `closeFactor` times it is close. */
+export const pairVerdict = (read: Resistance, minimum_Mohm: number, closeFactor = 2): Decided =>
+  compare(spanOf(read, 0), atLeast(minimum_Mohm, minimum_Mohm * closeFactor)).verdict
+
+/** The pair that stands for several: the gravest, and of those alike the lowest. */
+export function lowestOf<T extends Resistance>(pairs: readonly T[], minimum_Mohm: number, closeFactor = 2): T | null {
+  const verdict = gravest(pairs.map((one) => pairVerdict(one, minimum_Mohm, closeFactor)))
+  return pairs
+    .filter((one) => pairVerdict(one, minimum_Mohm, closeFactor) === verdict)
+    .reduce<T | null>((least, one) => (least === null || one.value < least.value ? one : least), null)
+}
+
+export type Pairs<T extends Resistance> = {
   lowest: T | null
   lowestLiveLive: T | null
   lowestLiveEarth: T | null
-  verdict: Verdict
+  verdict: Decided
   /** Perfect readings while breakers or switches stood off: nothing was proved. */
   perfectOnOpenEnds: boolean
+  /** Pairs that are asked of such a circuit and were not read. */
+  wanting: readonly string[]
+}
+
+/** The pairs that a circuit is asked, by what was named of it: three lines, one, or all joined to earth. */
+function askedPairs(read: readonly string[]): readonly string[] {
+  if (read.some((pair) => /L[123]/.test(pair))) return pairsOf[3]
+  return read.includes('L+N-PE') ? ['L+N-PE', 'L-N'] : pairsOf[1]
 }
 
 /**
- * The verdict on the pairs of a circuit. One to `closeFactor` times the least is close; a perfect reading with a
- * device off decides nothing.
+ * The verdict on the pairs of a circuit. One to `closeFactor` times the least is close; a perfect reading with a device
+ * off decides nothing, and neither do pairs of which one was not read.
  */
-export function judgeAcInsulation<T extends Resistance>(
+export function judgePairs<T extends Resistance>(
   pairs: Readonly<Record<string, T>>,
   minimum_Mohm: number,
   devicesOn: boolean,
   closeFactor = 2,
-): AcInsulation<T> {
+): Pairs<T> {
+  const read = Object.keys(pairs)
   const of = (wanted: (pair: string) => boolean): T | null =>
-    lowest(Object.entries(pairs).flatMap(([pair, read]) => (wanted(pair) ? [read] : [])))
-  const all = of(() => true)
-  const found: Verdict = all ? judge(all, insulationBand(minimum_Mohm, closeFactor), 0).verdict : 'not-yet'
-  const perfectOnOpenEnds = !devicesOn && found !== 'outside' && Object.values(pairs).some(isPerfect)
+    lowestOf(
+      Object.entries(pairs).flatMap(([pair, one]) => (wanted(pair) ? [one] : [])),
+      minimum_Mohm,
+      closeFactor,
+    )
+  const perfectOnOpenEnds = !devicesOn && Object.values(pairs).some(isPerfect)
+  const wanting = askedPairs(read).filter((pair) => !read.includes(pair))
+  const verdicts = Object.values(pairs).map((one) => pairVerdict(one, minimum_Mohm, closeFactor))
   return {
-    lowest: all,
+    lowest: of(() => true),
     lowestLiveLive: of(isLiveLive),
     lowestLiveEarth: of((pair) => !isLiveLive(pair)),
-    verdict: perfectOnOpenEnds ? 'not-yet' : found,
+    verdict: gravest([...verdicts, ...(perfectOnOpenEnds || wanting.length > 0 ? (['not-yet'] as const) : [])]),
     perfectOnOpenEnds,
+    wanting,
   }
 }
+
+/** Several readings at one place: never by the best try, and a bound decides only what it decides. */
+export const repeatsVerdict = (readings: readonly Resistance[], minimum_Mohm: number, closeFactor = 2): Decided =>
+  gravest(readings.map((one) => pairVerdict(one, minimum_Mohm, closeFactor)))
 
 /**
  * What the circuits of a board that were not read alone have between them: parallel resistances are taken off the

@@ -1,7 +1,8 @@
 /** Causes which explain a string current that is not as expected. */
-import type { Body } from '../record/entry'
-import type { Cause, Judgement, StepContext } from '../steps/step'
-import { weatherAt } from '../steps/stringReading'
+import type { StepContext } from '../steps/step'
+import { type Cause, causeOf } from '../verdict/cause'
+import type { Judgement } from '../verdict/judgement'
+import { weatherAt } from '../steps/dc/stringReading'
 import { fitOf, ranked } from './fit'
 
 /** Losses by soiling or even shade that are met in practice, per cent [T]. */
@@ -9,11 +10,11 @@ const SOILING_PCT = { least: 2, most: 30 }
 /** How far an irradiance sensor out of its plane is off in practice, per cent [D]. */
 const OUT_OF_PLANE_PCT = 40
 
-export function currentCauses(context: StepContext<'string'>, reading: Body<'reading'>, judgement: Judgement): Cause[] {
+export function currentCauses(context: StepContext<'string'>, judgement: Judgement): Cause[] {
   const { rule } = judgement
   if (!rule?.measured || rule.measured.bound !== 'exact' || !rule.expected) return []
   if (judgement.verdict !== 'outside' && judgement.verdict !== 'close') return []
-  const weather = weatherAt(context, reading.conditions)
+  const weather = weatherAt(context, context.reading.conditions)
   if (!weather) return []
   const { tag } = context.part.data
   const value = rule.measured.value
@@ -22,14 +23,8 @@ export function currentCauses(context: StepContext<'string'>, reading: Body<'rea
   const gap_pct = 100 * (value / expected - 1)
   const needed_Wm2 = (weather.irradiance_Wm2 * value) / expected
   const base = { tag, gap_pct, needed_Wm2, irradiance_Wm2: weather.irradiance_Wm2 }
-  const make = (code: string, fit: Cause['fit'], predicted: number | null, next: string): Cause => ({
-    code,
-    figures: base,
-    fit,
-    predicted,
-    next: { code: next, figures: base },
-  })
-
+  const make = (code: string, fit: Cause['fit'], predicted: number | null, next: string): Cause =>
+    causeOf(code, fit, next, base, { predicted })
   const causes: Cause[] = []
   const light = Math.abs(gap_pct) <= OUT_OF_PLANE_PCT ? 'fits' : 'does-not-fit'
   if (judgement.flags.includes('conditions-apart')) causes.push(make('light-moved', light, null, 'take-both-at-once'))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { causes, evaluate, stepKey } from '../evaluate'
 import { moduleModel } from '../pv/stringModel'
-import type { Cause } from '../steps/step'
+import type { Cause } from '../verdict/cause'
 import { exampleModule } from '../steps/worked'
 import { FactsBuilder, START_ms } from '../testing/factsBuilder'
 import { fitOf } from './fit'
@@ -21,7 +21,7 @@ function causesOf(step: 'pv-voc' | 'pv-isc', share: number): Cause[] {
   }
   const facts = build.facts()
   const evaluation = evaluate(facts, START_ms)
-  return causes(facts, evaluation, evaluation.byKey.get(stepKey(step, string))!)
+  return causes(evaluation, evaluation.byKey.get(stepKey(step, string))!)
 }
 const codes = (list: Cause[], fit?: Cause['fit']): string[] =>
   list.filter((one) => !fit || one.fit === fit).map((one) => one.code)

@@ -1,4 +1,4 @@
-import type { Cause } from '../steps/step'
+import type { Cause } from '../verdict/cause'
 
 /** A predicted value fits within the combined uncertainty, may fit within twice it [D]. */
 export function fitOf(difference: number, uncertainty: number): Cause['fit'] {

@@ -1,7 +1,8 @@
 /** Causes which explain a string voltage that is not as expected. The gap often names the fault (handbook 3). */
-import type { Body } from '../record/entry'
-import type { Cause, Judgement, StepContext } from '../steps/step'
-import { modelOf, weatherAt } from '../steps/stringReading'
+import type { StepContext } from '../steps/step'
+import { type Cause, causeOf } from '../verdict/cause'
+import type { Judgement } from '../verdict/judgement'
+import { modelOf, weatherAt } from '../steps/dc/stringReading'
 import { findRoot } from '../pv/findRoot'
 import { fitOf, ranked } from './fit'
 
@@ -13,7 +14,7 @@ const HOTTEST_CELL_C = 90
 const BELIEVABLE_SENSOR_ERROR_K = 15
 const COLDEST_CELL_C = -40
 
-export function voltageCauses(context: StepContext<'string'>, reading: Body<'reading'>, judgement: Judgement): Cause[] {
+export function voltageCauses(context: StepContext<'string'>, judgement: Judgement): Cause[] {
   const { rule } = judgement
   if (!rule?.measured || rule.measured.bound !== 'exact' || !rule.expected) return []
   if (judgement.verdict !== 'outside' && judgement.verdict !== 'close') return []
@@ -23,14 +24,14 @@ export function voltageCauses(context: StepContext<'string'>, reading: Body<'rea
   const uncertainty = Math.max(Math.hypot(rule.measured.whisker, rule.expected.uncertainty), expected / 1000)
   const perModule = expected / modules
 
-  const cause = (code: string, predicted: number, figures: Cause['figures'], next: string): Cause => ({
-    code,
-    figures: { tag, modules, predicted, predicted_pct: 100 * (predicted / expected - 1), ...figures },
-    fit: fitOf(value - predicted, uncertainty),
-    predicted,
-    next: { code: next, figures: { tag, modules, ...figures } },
-  })
-
+  const cause = (code: string, predicted: number, figures: Cause['figures'], next: string): Cause =>
+    causeOf(
+      code,
+      fitOf(value - predicted, uncertainty),
+      next,
+      { tag, modules, predicted, predicted_pct: 100 * (predicted / expected - 1), ...figures },
+      { predicted, nextFigures: { tag, modules, ...figures } },
+    )
   const missing = Math.round((expected - value) / perModule)
   const causes: Cause[] = []
   if (missing >= 1 && missing < modules) {
@@ -53,19 +54,14 @@ export function voltageCauses(context: StepContext<'string'>, reading: Body<'rea
       causes.push(cause('module-missing-at-all', expected - perModule, { count: 1 }, 'count-the-modules'))
     }
   }
-  const sensor = cellSensorCause(context, reading, value, tag)
+  const sensor = cellSensorCause(context, value, tag)
   if (sensor) causes.push(sensor)
   return ranked(causes)
 }
 
 /** The cell temperature at which the string would be sound: a sensor that has come off reads the air. */
-function cellSensorCause(
-  context: StepContext<'string'>,
-  reading: Body<'reading'>,
-  value: number,
-  tag: string,
-): Cause | null {
-  const weather = weatherAt(context, reading.conditions)
+function cellSensorCause(context: StepContext<'string'>, value: number, tag: string): Cause | null {
+  const weather = weatherAt(context, context.reading.conditions)
   if (!weather) return null
   const model = modelOf(context)
   const { modulesInSeries: modules } = context.part.data
@@ -78,11 +74,10 @@ function cellSensorCause(
   const off_K = Math.abs(needed_C - weather.cell.value_C)
   const believable = needed_C <= HOTTEST_CELL_C && off_K <= BELIEVABLE_SENSOR_ERROR_K
   const figures = { tag, modules, needed_C, cell_C: weather.cell.value_C }
-  return {
-    code: needed_C > weather.cell.value_C ? 'cells-hotter' : 'cells-cooler',
+  return causeOf(
+    needed_C > weather.cell.value_C ? 'cells-hotter' : 'cells-cooler',
+    believable ? (off_K <= weather.cell.uncertainty_K ? 'fits' : 'may-fit') : 'does-not-fit',
+    'check-the-cell-sensor',
     figures,
-    fit: believable ? (off_K <= weather.cell.uncertainty_K ? 'fits' : 'may-fit') : 'does-not-fit',
-    predicted: null,
-    next: { code: 'check-the-cell-sensor', figures },
-  }
+  )
 }

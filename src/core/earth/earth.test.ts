@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { exactly, spanOf } from '../quantity/span'
 import { electrodeLimit_ohm, judgeElectrode, meanAndSpread } from './electrode'
 import { evenSoilAt, fitEvenSoil, probePlaces, readAt, readOverTrue, TRUE_SHARE } from './fallOfPotential'
 import { angleTo, awayFrom, bestBearing, endsWithin, placeAt, runsAlong } from './garden'
@@ -19,15 +20,32 @@ const shape = { form: 'rods', length_m: 3, diameter_m: 0.016, depth_m: null } as
 
 describe('mean and spread', () => {
   it('takes the range or the greatest deviation', () => {
-    expect(meanAndSpread([16.1, 15.5, 16.1], 0, 'range').spread_pct).toBeCloseTo(3.774, 3)
+    expect(
+      meanAndSpread(
+        [16.1, 15.5, 16.1].map((one) => exactly(one)),
+        exactly(0),
+        'range',
+      ).spread_pct,
+    ).toBeCloseTo(3.774, 3)
     // Greatest deviation from 15.9 is 0.4; 1.2 * 0.4 / 15.9.
-    expect(meanAndSpread([16.1, 15.5, 16.1], 0, 'deviation').spread_pct).toBeCloseTo(3.0189, 3)
+    expect(
+      meanAndSpread(
+        [16.1, 15.5, 16.1].map((one) => exactly(one)),
+        exactly(0),
+        'deviation',
+      ).spread_pct,
+    ).toBeCloseTo(3.0189, 3)
   })
 
   it('has none for one reading, and for readings that the lead eats', () => {
-    expect(meanAndSpread([40], 1, 'range')).toEqual({ mean_ohm: 39, spread_pct: null })
-    expect(meanAndSpread([1, 1.2], 2, 'range').spread_pct).toBeNull()
-    expect(() => meanAndSpread([], 0, 'range')).toThrow('expected readings')
+    expect(meanAndSpread([exactly(40)], exactly(1), 'range')).toMatchObject({ mean: exactly(39), spread_pct: null })
+    expect(meanAndSpread([exactly(1), exactly(1.2)], exactly(2), 'range').spread_pct).toBeNull()
+    const over = spanOf({ value: 1999, bound: 'more-than' }, 0)
+    expect(meanAndSpread([over, over], exactly(0), 'range')).toMatchObject({
+      mean: { bound: 'more-than' },
+      spread_pct: null,
+    })
+    expect(() => meanAndSpread([], exactly(0), 'range')).toThrow('expected readings')
   })
 })
 
@@ -39,10 +57,10 @@ describe('the limit of an electrode', () => {
   })
 
   it('is set by the device that asks most', () => {
-    const ask = { leads_ohm: 0, method: 'three-lead', spreadSchool: 'range', touch_V: 50, spread_pct: 5 } as const
+    const ask = { leads: exactly(0), method: 'three-lead', spreadSchool: 'range', touch_V: 50, spread_pct: 5 } as const
     const judged = judgeElectrode({
       ...ask,
-      readings_ohm: [180, 181, 182],
+      readings: [180, 181, 182].map((one) => exactly(one)),
       ratedResidualCurrents_mA: [30, 300],
       unstable_ohm: 200,
     })
@@ -52,8 +70,8 @@ describe('the limit of an electrode', () => {
 
   it('asks for the lead again where it is more than was read', () => {
     const judged = judgeElectrode({
-      readings_ohm: [0.8],
-      leads_ohm: 1,
+      readings: [exactly(0.8)],
+      leads: exactly(1),
       method: 'loop',
       ratedResidualCurrents_mA: [30],
       spreadSchool: 'range',
@@ -62,6 +80,35 @@ describe('the limit of an electrode', () => {
       unstable_ohm: 200,
     })
     expect(judged).toMatchObject({ verdict: 'not-yet', findings: ['no-reading'] })
+  })
+
+  it('goes by the highest of several loops, and what they differ by is its uncertainty', () => {
+    const judged = judgeElectrode({
+      readings: [exactly(150), exactly(170)],
+      leads: exactly(0),
+      method: 'loop',
+      ratedResidualCurrents_mA: [300],
+      spreadSchool: 'range',
+      touch_V: 50,
+      spread_pct: 5,
+      unstable_ohm: 200,
+    })
+    expect(judged).toMatchObject({ verdict: 'outside', value: { least: 170, whisker: 10 } })
+  })
+
+  it('is never within for the mean of displays that ran over their range', () => {
+    const over = spanOf({ value: 199, bound: 'more-than' }, 0)
+    const judged = judgeElectrode({
+      readings: [over, over, over],
+      leads: exactly(0),
+      method: 'three-lead',
+      ratedResidualCurrents_mA: [30],
+      spreadSchool: 'range',
+      touch_V: 50,
+      spread_pct: 5,
+      unstable_ohm: 200,
+    })
+    expect(judged.verdict).toBe('not-yet')
   })
 })
 

@@ -1,7 +1,8 @@
 /** The resistance of an earth electrode from its readings, and the limit that each residual current device sets. */
-import { judge } from '../verdict/judge'
+import { lessOf, meanOf, type Span, standingFor, widened } from '../quantity/span'
+import { atMost, type Band, compare } from '../verdict/compare'
+import { type Decided, gravest } from '../verdict/verdict'
 import { tooGood } from './rods'
-import { type Verdict, worst } from '../verdict/verdict'
 
 export const electrodeMethods = ['three-lead', 'loop'] as const
 export type ElectrodeMethod = (typeof electrodeMethods)[number]
@@ -11,23 +12,23 @@ export const spreadSchools = ['range', 'deviation'] as const
 export type SpreadSchool = (typeof spreadSchools)[number]
 const DEVIATION_FACTOR = 1.2
 
-export type Spread = { mean_ohm: number; spread_pct: number | null }
+export type Spread = { mean: Span; spread_pct: number | null }
 
 /**
- * Mean and spread of readings, after a lead's own resistance was taken off. One reading has no spread.
- * `range` is (max - min)/mean; `deviation` is 1.2 times the greatest deviation from the mean.
+ * Mean and spread of readings, after a lead's own resistance was taken off. One reading has no spread, and neither have
+ * displays over their range. `range` is (max - min)/mean; `deviation` is 1.2 times the greatest deviation from the mean.
  *
  * @throws Error without readings.
- * @example meanAndSpread([16.1, 15.5, 16.1], 0, 'range') // mean 15.9, spread 3.77 %
+ * @example meanAndSpread([exactly(20), exactly(19), exactly(21)], exactly(0), 'range').spread_pct // 10
  */
-export function meanAndSpread(readings_ohm: readonly number[], leads_ohm: number, school: SpreadSchool): Spread {
-  if (readings_ohm.length === 0) throw new Error('meanAndSpread: expected readings, got none')
-  const own = readings_ohm.map((one) => one - leads_ohm)
-  const mean_ohm = own.reduce((sum, one) => sum + one, 0) / own.length
-  if (own.length === 1 || mean_ohm <= 0) return { mean_ohm, spread_pct: null }
-  const [least, most] = [Math.min(...own), Math.max(...own)]
-  const apart = school === 'range' ? most - least : DEVIATION_FACTOR * Math.max(most - mean_ohm, mean_ohm - least)
-  return { mean_ohm, spread_pct: (100 * apart) / mean_ohm }
+export function meanAndSpread(readings: readonly Span[], leads: Span, school: SpreadSchool): Spread {
+  const own = readings.map((one) => lessOf(one, leads))
+  const mean = meanOf(own)
+  if (own.length === 1 || mean.bound !== 'exact' || mean.least <= 0) return { mean, spread_pct: null }
+  const values = own.map((one) => one.least)
+  const [least, most] = [Math.min(...values), Math.max(...values)]
+  const apart = school === 'range' ? most - least : DEVIATION_FACTOR * Math.max(most - mean.least, mean.least - least)
+  return { mean, spread_pct: (100 * apart) / mean.least }
 }
 
 /** Limits as the table prints them; it passes as printed. Source: BS 7671:2018 table 41.5 (from memory). */
@@ -45,12 +46,12 @@ export function electrodeLimit_ohm(rated_mA: number, touch_V: number): number {
 }
 
 export type ElectrodeAsk = {
-  readings_ohm: readonly number[]
+  readings: readonly Span[]
   /** What stands where it is not the mean of the readings: the true place of a curve. */
-  value_ohm?: number | null
+  value?: Span | null
   /** One of its rods read alone, and how many there are. */
   single?: { read_ohm: number; count: number } | null
-  leads_ohm: number
+  leads: Span
   method: ElectrodeMethod
   ratedResidualCurrents_mA: readonly number[]
   spreadSchool: SpreadSchool
@@ -68,48 +69,62 @@ export type ElectrodeFinding =
   | 'no-device'
   | 'no-reading'
 
+export type ElectrodeLimit = { ratedResidualCurrent_mA: number; limit_ohm: number; band: Band; verdict: Decided }
 export type ElectrodeJudged = Spread & {
-  limits: { ratedResidualCurrent_mA: number; limit_ohm: number; verdict: Verdict }[]
-  verdict: Verdict
+  /** What is held against the limits: the mean, the true place of a curve, the highest of several loops. */
+  value: Span
+  limits: ElectrodeLimit[]
+  verdict: Decided
   findings: ElectrodeFinding[]
+}
+
+/** What a finding makes of the verdict at least. */
+const atLeastBy: Partial<Record<ElectrodeFinding, Decided>> = {
+  'no-reading': 'not-yet',
+  'no-device': 'not-yet',
+  'spread-wide': 'not-yet',
+  'single-reading': 'close',
+  'too-good': 'close',
 }
 
 /**
  * The verdict on an electrode: against every device above it; a three-lead reading by itself is close for want of a
  * spread, as are several rods that read better than they could; readings too far apart decide nothing unless they are
- * all outside.
+ * outside. Loops have no places to average: the highest of several counts, and what they differ by is its uncertainty.
  *
  * @throws Error without readings.
  */
 export function judgeElectrode(ask: ElectrodeAsk): ElectrodeJudged {
-  const own = meanAndSpread(ask.readings_ohm, ask.leads_ohm, ask.spreadSchool)
-  const spread = { ...own, mean_ohm: ask.value_ohm ?? own.mean_ohm }
-  const limits = ask.ratedResidualCurrents_mA.map((rated) => {
+  const spread = meanAndSpread(ask.readings, ask.leads, ask.spreadSchool)
+  const value = ask.value ?? (ask.method === 'loop' ? highestLoop(ask) : spread.mean)
+  const limits = ask.ratedResidualCurrents_mA.map((rated): ElectrodeLimit => {
     const limit_ohm = electrodeLimit_ohm(rated, ask.touch_V)
-    const band = { low: null, high: limit_ohm, closeLow: null, closeHigh: ask.unstable_ohm }
-    const { verdict } = judge({ value: spread.mean_ohm, bound: 'exact' }, band, 0)
-    return { ratedResidualCurrent_mA: rated, limit_ohm, verdict }
+    const band = atMost(limit_ohm, Math.min(limit_ohm, ask.unstable_ohm))
+    return { ratedResidualCurrent_mA: rated, limit_ohm, band, verdict: compare(value, band).verdict }
   })
-  const findings = findingsOf(ask, spread)
-  const against = worst(limits.map((one) => one.verdict))
-  return { ...spread, limits, findings, verdict: overall(against, findings) }
+  const findings = findingsOf(ask, spread, value)
+  const verdict = gravest([...limits.map((one) => one.verdict), ...findings.flatMap((one) => atLeastBy[one] ?? [])])
+  return { ...spread, value, limits, findings, verdict }
 }
 
-function findingsOf(ask: ElectrodeAsk, { mean_ohm, spread_pct }: Spread): ElectrodeFinding[] {
+/** The highest of several loops less the lead; those of less decide by themselves where they are bounds. */
+function highestLoop({ readings, leads }: ElectrodeAsk): Span {
+  const own = readings.map((one) => lessOf(one, leads))
+  const highest = own.reduce((most, one) => (one.most > most.most ? one : most))
+  if (own.some((one) => one.bound !== 'exact')) return highest
+  return widened(highest, (highest.most - Math.min(...own.map((one) => one.least))) / 2)
+}
+
+function findingsOf(ask: ElectrodeAsk, { spread_pct }: Spread, value: Span): ElectrodeFinding[] {
   const byProbes = ask.method === 'three-lead'
   return [
+    ...(value.most <= 0 ? (['no-reading'] as const) : []),
     ...(ask.ratedResidualCurrents_mA.length === 0 ? (['no-device'] as const) : []),
-    ...(byProbes && ask.readings_ohm.length === 1 ? (['single-reading'] as const) : []),
     ...(byProbes && spread_pct !== null && spread_pct > ask.spread_pct ? (['spread-wide'] as const) : []),
-    ...(ask.single && tooGood(mean_ohm, ask.single.read_ohm, ask.single.count) ? (['too-good'] as const) : []),
-    ...(mean_ohm > ask.unstable_ohm ? (['may-not-be-stable'] as const) : []),
-    ...(mean_ohm <= 0 ? (['no-reading'] as const) : []),
+    ...(byProbes && ask.readings.length === 1 ? (['single-reading'] as const) : []),
+    ...(ask.single && tooGood(standingFor(value), ask.single.read_ohm, ask.single.count)
+      ? (['too-good'] as const)
+      : []),
+    ...(value.least > ask.unstable_ohm ? (['may-not-be-stable'] as const) : []),
   ]
-}
-
-function overall(against: Verdict, findings: readonly ElectrodeFinding[]): Verdict {
-  if (findings.includes('no-reading')) return 'not-yet'
-  if (against === 'outside' || against === 'not-yet') return against
-  if (findings.includes('spread-wide')) return 'not-yet'
-  return findings.includes('single-reading') || findings.includes('too-good') ? 'close' : against
 }

@@ -7,7 +7,7 @@ import { readValueOf } from '../quantity/readValue'
 import { boardIdOf, boardsOf } from './boards'
 
 const build = new FactsBuilder()
-build.part({ ...exampleSupply })
+const supply = build.part({ ...exampleSupply })
 const board = (tag: string, boardId: string | null): string => build.part({ ...exampleBoard, tag, boardId })
 const origin = board('DB1', null)
 const hall = board('DB2', origin)
@@ -35,7 +35,7 @@ describe('the tree of boards', () => {
 
   it('knows on which board a part stands', () => {
     const of = (id: string): string | null => boardIdOf(evaluation.parts.get(id)!, evaluation.plant)
-    expect([of(circuit), of(rcd), of(hall), of(evaluation.plant.supply!.id)]).toEqual([hall, shed, hall, null])
+    expect([of(circuit), of(rcd), of(hall), of(supply)]).toEqual([hall, shed, hall, null])
   })
 
   it('does not go round for ever where two boards feed each other', () => {

@@ -1,6 +1,7 @@
 /** Boards as a tree: what feeds what, and how far the tests of each have come. */
 import type { Part } from '../plant/part'
 import type { PartOf, PlantIndex } from '../plant/plantIndex'
+import { isRead } from '../steps/step'
 import { type Verdict, worst } from '../verdict/verdict'
 import type { Evaluation, StepEvaluation } from './types'
 
@@ -52,7 +53,7 @@ export function boardsOf({ plant, steps }: Evaluation): BoardState[] {
         depth: depthOf(part),
         parentId,
         verdict: mine.length === 0 ? null : worst(mine.map((one) => one.verdict)),
-        next: mine.find((one) => !one.done && !one.step.compute) ?? mine[0] ?? null,
+        next: mine.find((one) => !one.done && isRead(one.step)) ?? mine[0] ?? null,
       }
     })
     .sort((a, b) => a.depth - b.depth)

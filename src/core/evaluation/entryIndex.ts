@@ -1,6 +1,6 @@
 import { type Entry, isKind } from '../record/entry'
 import { correctedTime } from '../record/order'
-import { stepKey } from './types'
+import { stepKey } from './stepKey'
 
 /** Entries by what they speak of, so that evaluation stays linear in their number. */
 export type EntryIndex = {
@@ -22,38 +22,61 @@ function push<T>(map: Map<string, T[]>, key: string, value: T): void {
   else map.set(key, [value])
 }
 
+const emptyIndex = (): EntryIndex => ({
+  readings: new Map(),
+  voids: new Map(),
+  remedies: new Map(),
+  leftOut: new Map(),
+  overrides: new Map(),
+  choices: new Map(),
+  confirmations: new Map(),
+  plantChanges: new Map(),
+  joined: new Map(),
+})
+
 /** @param entries in order. */
 export function indexEntries(entries: readonly Entry[]): EntryIndex {
-  const index: EntryIndex = {
-    readings: new Map(),
-    voids: new Map(),
-    remedies: new Map(),
-    leftOut: new Map(),
-    overrides: new Map(),
-    choices: new Map(),
-    confirmations: new Map(),
-    plantChanges: new Map(),
-    joined: new Map(),
-  }
+  const index = emptyIndex()
   // Voids first: one may arrive before its target, and a voided left-out or override must not speak.
   for (const entry of entries) if (isKind(entry, 'void')) index.voids.set(entry.body.target, entry)
-  for (const entry of entries) {
-    if (isKind(entry, 'conditions') && !index.voids.has(entry.id)) index.joined.set(entry.body.target, entry)
-    if (isKind(entry, 'plant-change') && entry.partId) push(index.plantChanges, entry.partId, entry)
-    if (!entry.step || !entry.partId) continue
-    const key = stepKey(entry.step, entry.partId)
-    if (isKind(entry, 'reading')) push(index.readings, key, entry)
-    else if (index.voids.has(entry.id)) continue
-    else if (isKind(entry, 'remedy')) {
-      // Steps which the mending may have changed are to be repeated on the same part.
-      for (const step of new Set([entry.step, ...entry.body.repeat]))
-        push(index.remedies, stepKey(step, entry.partId), entry)
-    } else if (isKind(entry, 'left-out')) index.leftOut.set(key, entry)
-    else if (isKind(entry, 'override')) index.overrides.set(`${key}:${entry.body.gate}`, entry)
-    else if (isKind(entry, 'choice')) index.choices.set(key, entry)
-    else if (isKind(entry, 'confirmation')) index.confirmations.set(`${key}:${entry.body.of}`, entry)
-  }
+  for (const entry of entries) take(index, entry)
   return index
+}
+
+/** The same with entries that come after all others and void nothing. */
+export function withEntries(index: EntryIndex, added: readonly Entry[]): EntryIndex {
+  const next: EntryIndex = {
+    ...index,
+    readings: new Map(index.readings),
+    leftOut: new Map(index.leftOut),
+    overrides: new Map(index.overrides),
+    confirmations: new Map(index.confirmations),
+  }
+  for (const entry of added) {
+    const key = entry.step && entry.partId ? stepKey(entry.step, entry.partId) : null
+    const known = key && isKind(entry, 'reading') ? next.readings.get(key) : undefined
+    if (key && known) next.readings.set(key, [...known])
+    take(next, entry)
+  }
+  return next
+}
+
+function take(index: EntryIndex, entry: Entry): void {
+  const { voids } = index
+  if (isKind(entry, 'conditions') && !voids.has(entry.id)) index.joined.set(entry.body.target, entry)
+  if (isKind(entry, 'plant-change') && entry.partId) push(index.plantChanges, entry.partId, entry)
+  if (!entry.step || !entry.partId) return
+  const key = stepKey(entry.step, entry.partId)
+  if (isKind(entry, 'reading')) push(index.readings, key, entry)
+  else if (voids.has(entry.id)) return
+  else if (isKind(entry, 'remedy')) {
+    // Steps which the mending may have changed are to be repeated on the same part.
+    for (const step of new Set([entry.step, ...entry.body.repeat]))
+      push(index.remedies, stepKey(step, entry.partId), entry)
+  } else if (isKind(entry, 'left-out')) index.leftOut.set(key, entry)
+  else if (isKind(entry, 'override')) index.overrides.set(`${key}:${entry.body.gate}`, entry)
+  else if (isKind(entry, 'choice')) index.choices.set(key, entry)
+  else if (isKind(entry, 'confirmation')) index.confirmations.set(`${key}:${entry.body.of}`, entry)
 }
 
 export type Ended = { by: 'void' | 'remedy'; reason: string; personId: string }

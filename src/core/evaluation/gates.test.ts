@@ -75,14 +75,18 @@ describe('a gate that waits for the kit', () => {
     const build = new FactsBuilder()
     build.part(exampleSite)
     const arrayId = build.part(array('South'))
-    // 24 modules: 884 V on the plate, 990 V in the cold of the site.
+    // 24 modules: 898 V on the plate, 995 V in the cold of the site.
     const string = build.part({ ...exampleString(24), arrayId })
     return gatesOf(build, 'pv-polarity', string, { instruments: [tester(most_V)] })
   }
 
-  it('holds a plug back that the cold could carry past the tester, softly: today may be warm', () => {
-    expect(cold(950).gate('design-kit')).toMatchObject({ met: false, hard: false, figures: { other: 'South' } })
-    expect(cold(1000).gate('design-kit')).toMatchObject({ met: true })
+  it('holds a plug back hard that the cold of the site could carry past the tester', () => {
+    expect(cold(950).gate('tester-rating')).toMatchObject({
+      met: false,
+      hard: true,
+      finding: { figures: { best: 950, needed: expect.closeTo(994.99, 1) } },
+    })
+    expect(cold(1000).gate('tester-rating')).toBeUndefined()
   })
 
   it('holds the voltage back hard where the plate alone is past the tester', () => {
@@ -91,7 +95,26 @@ describe('a gate that waits for the kit', () => {
     build.polarity(string)
     const { one, gate } = gatesOf(build, 'pv-voc', string, { instruments: [tester(800)] })
     expect(one.verdict).toBe('held-back')
-    expect(gate('tester-rating')).toMatchObject({ hard: true, met: false, figures: { best: 800 } })
+    expect(gate('tester-rating')).toMatchObject({ hard: true, met: false, finding: { figures: { best: 800 } } })
+  })
+
+  it('asks softly where nothing in the kit is known to measure it', () => {
+    const build = new FactsBuilder()
+    const string = build.part(exampleString(24))
+    const clamp = { ...tester(20), ranges: [{ ...tester(20).ranges[0]!, measures: 'ac-current' as const }] }
+    const { gate } = gatesOf(build, 'pv-voc', string, { instruments: [clamp] })
+    expect(gate('tester-unknown')).toMatchObject({ hard: false, met: false })
+  })
+
+  it('asks twice the cold voltage of a meter that two strings are joined through', () => {
+    const build = new FactsBuilder()
+    build.part(exampleSite)
+    const combiner = build.part({ kind: 'combiner', tag: 'C1', inverterId: null })
+    for (const tag of ['1', '2']) build.part({ ...exampleString(14), tag, combinerId: combiner })
+    // 14 modules are 580 V in the cold, so two of them head to tail 1161 V.
+    const of = (most_V: number) => gatesOf(build, 'combiner-polarity', combiner, { instruments: [tester(most_V)] })
+    expect(of(1000).gate('tester-rating')).toMatchObject({ hard: true, finding: { figures: { best: 1000 } } })
+    expect(of(1500).gate('tester-rating')).toBeUndefined()
   })
 
   it('is no matter of a kit that measures no voltage at all', () => {
@@ -117,7 +140,7 @@ describe('a gate that waits for several strings', () => {
     const { gate } = gatesOf(build, 'reconnect', first)
     expect(gate('plugs-locked')).toMatchObject({
       met: false,
-      figures: { count: 2, other: '1' },
+      finding: { figures: { count: 2, other: '1' } },
       waitsFor: stepKey('plugs-locked', strings[0]!),
     })
   })
@@ -125,31 +148,39 @@ describe('a gate that waits for several strings', () => {
   it('is about the strings of this inverter and no other', () => {
     const { build, first, second, strings } = two()
     build.polarity(strings[2]!, 'reversed')
-    expect(gatesOf(build, 'reconnect', second).gate('no-reversed-string')).toMatchObject({ met: false, hard: true })
-    expect(gatesOf(build, 'reconnect', first).gate('no-reversed-string')).toMatchObject({ met: true })
+    expect(gatesOf(build, 'reconnect', second).gate('strings-polarity')).toMatchObject({ met: false, hard: true })
+    for (const one of strings.slice(0, 2)) build.polarity(one)
+    expect(gatesOf(build, 'reconnect', first).gate('strings-polarity')).toMatchObject({ met: true })
   })
 
   it('that is hard is not passed by a reason', () => {
     const { build, second, strings } = two()
     build.polarity(strings[2]!, 'reversed')
     build.add(
-      { kind: 'override', v: 1, gate: 'no-reversed-string', reason: 'in a hurry' },
+      { kind: 'override', v: 1, gate: 'strings-polarity', reason: 'in a hurry' },
       { step: 'reconnect', partId: second },
     )
-    expect(gatesOf(build, 'reconnect', second).gate('no-reversed-string')!.met).toBe(false)
+    expect(gatesOf(build, 'reconnect', second).gate('strings-polarity')!.met).toBe(false)
   })
 
-  it('takes left out with a reason as done where it is soft', () => {
+  it('is not locked for having been left out, but may be passed with a reason', () => {
     const { build, second, strings } = two()
     build.add({ kind: 'left-out', v: 1, reason: 'not wired yet' }, { step: 'plugs-locked', partId: strings[2]! })
+    expect(gatesOf(build, 'reconnect', second).gate('plugs-locked')!.met).toBe(false)
+    build.add(
+      { kind: 'override', v: 1, gate: 'plugs-locked', reason: 'that string is not there yet' },
+      { step: 'reconnect', partId: second },
+    )
     expect(gatesOf(build, 'reconnect', second).gate('plugs-locked')!.met).toBe(true)
   })
 
-  it('asks nothing where there are none', () => {
+  it('does not take nothing for proof where there are none', () => {
     const build = new FactsBuilder()
     const id = build.part(inverter('INV'))
     const { one } = gatesOf(build, 'reconnect', id)
-    expect(one.gates.every((gate) => gate.met && gate.waitsFor === null)).toBe(true)
+    const shut = one.gates.filter((gate) => !gate.met).map((gate) => gate.id)
+    // Whoever switches on answers for the AC side, and that no string is reversed is proved by no string.
+    expect(shut).toEqual(['ac-side-proved', 'strings-polarity'])
   })
 })
 
@@ -165,15 +196,14 @@ describe('string fuses that are missing', () => {
     }
     expect(gatesOf(build, 'reconnect', id).gate('design-fuses')).toMatchObject({
       met: false,
-      figures: { other: 'South' },
+      finding: { figures: { other: 'South' } },
     })
   })
 })
 
 describe('a reading that was taken all the same', () => {
   it('is judged, and says that it was held back', () => {
-    const build = new FactsBuilder()
-    build.part(exampleSite)
+    const build = new FactsBuilder(false)
     const string = build.string('1')
     build.polarity(string)
     const { one } = gatesOf(build, 'pv-polarity', string)

@@ -1,127 +1,150 @@
-import type { Part, StringPart } from '../plant/part'
+import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import type { Facts } from '../record/facts'
-import type { AnyStep, GateRule, NumberSlot, Slot, StepContext } from '../steps/step'
+import { type AnyStep, type GateRule, isRead, type StateGate, type StepGate } from '../steps/step'
+import type { Finding, Verdict } from '../verdict/verdict'
 import type { EntryIndex } from './entryIndex'
-import type { GateState, StepEvaluation } from './types'
+import { kitGate } from './kitGate'
+import type { Moment, States } from './states'
+import { type Subjects, subjectsOf } from './subjects'
+import { type GateState, stepKey } from './types'
 
-/** What was evaluated so far, by step and then by part: no key is put together for a look. */
-export type Evaluated = ReadonlyMap<string, ReadonlyMap<string, StepEvaluation>>
+/** What a gate is looked at with. */
+export type GateView = {
+  facts: Facts
+  plant: PlantIndex
+  index: EntryIndex
+  states: States
+  /** The verdict of a step on a part by now; undefined where the plant has no such step. */
+  verdictOf(step: string, partId: string): Verdict | undefined
+  /** The step on a place that begins a state of it, so that one is led to it. */
+  beginnerOf(state: StateGate['state'], placeId: string): string | null
+}
 
-/** Whether each gate before a step is met; earlier steps must have been evaluated. */
+/**
+ * How each gate before a step stands: now, for what would be read next; or, for a reading that was kept, as it stood when
+ * that was taken. Only states can have been otherwise then; a step that is not right now holds back whatever came before.
+ */
 export function gateStates(
-  { step, key }: StepEvaluation,
-  context: StepContext,
-  facts: Facts,
-  evaluated: Evaluated,
-  index: EntryIndex,
+  view: GateView,
+  step: AnyStep,
+  part: Part,
+  visitId: string | undefined,
+  then?: Moment,
 ): GateState[] {
-  const gates = (step.gates as readonly GateRule[]).map((gate) =>
-    gateState(gate, key, context, facts, evaluated, index),
-  )
-  const rating = ratingGate(step, context, facts)
-  if (rating) gates.push(rating)
+  const gates: GateState[] = []
+  for (const gate of step.gates) {
+    if (gate.only && !gate.only(part, view.plant)) continue
+    gates.push(gateState(view, step, gate, part, visitId, then))
+  }
+  const kit = isRead(step) ? kitGate(step, part, view) : null
+  if (kit) gates.push(passed(view, step, part, kit))
   return gates
 }
 
 function gateState(
+  view: GateView,
+  step: AnyStep,
   gate: GateRule,
-  key: string,
-  context: StepContext,
-  facts: Facts,
-  evaluated: Evaluated,
-  index: EntryIndex,
+  part: Part,
+  visitId: string | undefined,
+  then: Moment | undefined,
 ): GateState {
-  const { part } = context
-  const others = evaluated.get(gate.waitsFor)
-  let shows: StepEvaluation | undefined
-  let unmet = 0
-  if (gate.on === undefined || gate.on === 'part') {
-    shows = others?.get(part.id)
-    if (shows && !isMet(gate, shows, facts)) unmet = 1
-  } else {
-    for (const one of partsOfGate(gate, part, context.plant)) {
-      const other = others?.get(one.id)
-      if (!other) continue
-      const met = isMet(gate, other, facts)
-      // The first that is not met is shown, else the first of all.
-      if (!shows || (!met && unmet === 0)) shows = other
-      if (!met) unmet++
-    }
-  }
-  const override = gate.hard || index.overrides.size === 0 ? undefined : index.overrides.get(`${key}:${gate.id}`)
+  const subjects = gate.on === undefined ? { parts: [part], lacks: null } : subjectsOf(gate.on, part, view.plant)
+  // A hard gate whose subject is missing, or one of several, is shut; a soft one has nothing to wait for.
+  if (subjects.lacks && gate.hard) return lacking(gate, part, subjects.lacks)
+  const state =
+    'state' in gate ? byState(view, gate, part, subjects, visitId, then) : bySteps(view, gate, part, subjects)
+  return passed(view, step, part, state)
+}
+
+/** A soft gate that somebody passed with a reason is met. */
+function passed({ index }: GateView, step: AnyStep, part: Part, gate: GateState): GateState {
+  if (gate.hard || index.overrides.size === 0) return gate
+  const override = index.overrides.get(`${stepKey(step.id, part.id)}:${gate.id}`)
+  if (!override) return gate
+  return { ...gate, met: true, why: null, overridden: { reason: override.body.reason, personId: override.personId } }
+}
+
+function lacking(gate: GateRule, part: Part, why: 'missing' | 'ambiguous'): GateState {
+  const finding: Finding = { code: `held-back.${why}.${gate.on}`, figures: { tag: part.data.tag } }
   return {
     id: gate.id,
     hard: gate.hard,
-    met: unmet === 0 || override !== undefined,
-    waitsFor: shows?.key ?? null,
-    nowVerdict: shows?.verdict ?? null,
-    overridden: override ? { reason: override.body.reason, personId: override.personId } : null,
-    figures: { tag: part.data.tag, other: shows?.part.data.tag ?? '', count: unmet },
-  }
-}
-
-/** The parts on which the step stands that a gate waits for; none where the plant has no such part. */
-function partsOfGate({ on = 'part' }: GateRule, part: Part, plant: PlantIndex): readonly Part[] {
-  if (on === 'part') return [part]
-  if (on === 'strings') return plant.stringsOf(part)
-  if (on === 'circuits') return plant.circuitsOf(part)
-  if (on === 'electrodes') return plant.ofKind('electrode')
-  if (on === 'strings-array') {
-    const arrays = plant.stringsOf(part).map((string) => plant.arrayOf(string))
-    return [...new Set(arrays)].filter((one) => one !== null)
-  }
-  const found =
-    on === 'site'
-      ? plant.site
-      : on === 'supply'
-        ? plant.supply
-        : on === 'array'
-          ? plant.arrayOf(part)
-          : part.data.kind === 'string'
-            ? plant.inverterOf(part as StringPart)
-            : null
-  return found ? [found] : []
-}
-
-function isMet(gate: GateRule, other: StepEvaluation, facts: Facts): boolean {
-  if (gate.until === 'not-outside') return other.verdict !== 'outside'
-  if (other.verdict === 'left-out') return !gate.hard
-  if (other.verdict !== 'within' && other.verdict !== 'close') return false
-  return !gate.sameVisit || other.counting?.entry.visitId === facts.visits.at(-1)?.id
-}
-
-/** Current at the edge of a cloud can pass the rated one: the same factor as for conductors (handbook 3). */
-const CURRENT_FACTOR = 1.25
-
-/** The kit's own limits: an instrument that the string can overload must not be connected. */
-function ratingGate(step: AnyStep, context: StepContext, facts: Facts): GateState | null {
-  const slot = step.slots.find((one: Slot): one is NumberSlot => one.kind === 'number')
-  if (!slot || context.part.data.kind !== 'string') return null
-  const needed = highestAtPlugs(slot.measures, context.part.data)
-  if (needed === null) return null
-  let best: number | null = null
-  for (const instrument of facts.instruments) {
-    const range = instrument.ranges.find((one) => one.measures === slot.measures)
-    if (range) best = Math.max(best ?? 0, range.most)
-  }
-  if (best === null || best >= needed) return null
-  return {
-    id: 'tester-rating',
-    hard: true,
     met: false,
+    why,
+    finding,
     waitsFor: null,
     nowVerdict: null,
+    state: 'state' in gate ? gate.state : null,
     overridden: null,
-    figures: { tag: context.part.data.tag, needed, best, unit: slot.unit },
   }
 }
 
-function highestAtPlugs(
-  measures: string,
-  string: { modulesInSeries: number; moduleType: { data: { voc_V: number; isc_A: number } } },
-): number | null {
-  if (measures === 'dc-voltage') return string.modulesInSeries * string.moduleType.data.voc_V
-  if (measures === 'dc-current') return CURRENT_FACTOR * string.moduleType.data.isc_A
-  return null
+function byState(
+  view: GateView,
+  gate: StateGate,
+  part: Part,
+  subjects: Subjects,
+  visitId: string | undefined,
+  then: Moment | undefined,
+): GateState {
+  let shows: Part | null = null
+  let unmet = 0
+  for (const one of subjects.parts) {
+    if (view.states.of(gate.state, one.id, visitId, then).stands) continue
+    shows ??= one
+    unmet++
+  }
+  const about = shows ?? subjects.parts[0] ?? null
+  const beginner = about && view.beginnerOf(gate.state, about.id)
+  const waitsFor = about && beginner ? stepKey(beginner, about.id) : null
+  return {
+    id: gate.id,
+    hard: gate.hard,
+    met: unmet === 0,
+    why: unmet === 0 ? null : 'unmet',
+    finding: waitingFor(gate, part, about, unmet),
+    waitsFor,
+    nowVerdict: (about && beginner && view.verdictOf(beginner, about.id)) || null,
+    state: gate.state,
+    overridden: null,
+  }
+}
+
+function bySteps(view: GateView, gate: StepGate, part: Part, subjects: Subjects): GateState {
+  let shows: Part | null = null
+  let first: Part | null = null
+  let unmet = 0
+  for (const one of subjects.parts) {
+    const verdict = view.verdictOf(gate.waitsFor, one.id)
+    // A step that is not asked of a part holds nothing back softly; a hard gate wants it.
+    if (verdict === undefined && !gate.hard) continue
+    first ??= one
+    if (verdict !== undefined && isMet(gate, verdict)) continue
+    shows ??= one
+    unmet++
+  }
+  const about = shows ?? first
+  return {
+    id: gate.id,
+    hard: gate.hard,
+    met: unmet === 0,
+    why: unmet === 0 ? null : 'unmet',
+    finding: waitingFor(gate, part, about, unmet),
+    waitsFor: about ? stepKey(gate.waitsFor, about.id) : null,
+    nowVerdict: (about && view.verdictOf(gate.waitsFor, about.id)) || null,
+    state: null,
+    overridden: null,
+  }
+}
+
+const waitingFor = (gate: GateRule, part: Part, other: Part | null, count: number): Finding => ({
+  code: `held-back.${gate.id}`,
+  figures: { tag: part.data.tag, other: other?.data.tag ?? '', count },
+})
+
+function isMet(gate: StepGate, verdict: Verdict): boolean {
+  if (gate.until === 'not-outside') return verdict !== 'outside'
+  return verdict === 'within' || verdict === 'close' || (verdict === 'left-out' && !gate.hard)
 }

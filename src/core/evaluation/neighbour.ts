@@ -1,4 +1,4 @@
-import type { Cause } from '../steps/step'
+import { type Cause, causeOf } from '../verdict/cause'
 import type { Evaluation, StepEvaluation } from './types'
 
 /** One string short by k and another long by k: a module plugged into the wrong string. */
@@ -15,13 +15,9 @@ export function swappedNeighbour(evaluation: Evaluation, one: StepEvaluation, fo
     const gap = rule.measured.value - rule.expected.value
     if (Math.round(gap / perModule) !== (short ? count : -count)) continue
     const figures = { ...own.figures, other: other.part.data.tag }
-    return {
-      code: 'plugged-into-the-wrong-string',
-      figures,
-      fit: 'fits',
+    return causeOf('plugged-into-the-wrong-string', 'fits', 'follow-both-strings', figures, {
       predicted: own.predicted,
-      next: { code: 'follow-both-strings', figures },
-    }
+    })
   }
   return null
 }

@@ -1,13 +1,13 @@
 /** Readings of one part over days and months: an electrode settles, soil dries and freezes. */
 import type { TrendPicture } from '../steps/picture'
-import type { Standing } from '../steps/step'
-import { choiceIn } from '../steps/stringReading'
+import { choiceIn } from '../steps/reading'
+import { isRead, type Standing } from '../steps/step'
 import type { ReadingEvaluation, StepEvaluation } from './types'
 
 /** The readings of a step over time, null where it keeps no trend or was read once. What was voided is no reading. */
 export function trendOf({ step, readings, counting }: StepEvaluation): TrendPicture | null {
+  if (!isRead(step) || !step.trend || !step.standing) return null
   const { trend, standing } = step
-  if (!trend || !standing) return null
   const read = readings.flatMap((reading) => {
     const value = reading.ended?.by === 'void' ? null : standing(reading.entry.body)
     return value ? [{ reading, value }] : []

@@ -1,9 +1,13 @@
 import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import type { Entry } from '../record/entry'
+import type { Facts } from '../record/facts'
 import type { SignatureState } from '../record/signature'
-import type { AnyStep, Judgement } from '../steps/step'
+import type { AnyStep } from '../steps/step'
+import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
+import type { SisterGroups } from './sisters'
+import type { StateId, States } from './states'
 
 export type ReadingEvaluation = {
   entry: Entry<'reading'>
@@ -20,34 +24,44 @@ export type GateState = {
   id: string
   hard: boolean
   met: boolean
-  /** Key of the step evaluation that it waits for, and that one's verdict now. */
+  /** Why it is shut: not met, or its subject is missing or one of several. Null where it is met. */
+  why: 'unmet' | 'missing' | 'ambiguous' | null
+  /** The sentence of what it waits for. */
+  finding: Finding
+  /** Key of the step that opens it, and that one's verdict now. */
   waitsFor: string | null
   nowVerdict: Verdict | null
+  /** The state it asks for, null where it waits for a step. */
+  state: StateId | null
   overridden: { reason: string; personId: string } | null
-  figures: Readonly<Record<string, number | string>>
 }
 
 export type Sisters = { count: number; median: number; deviation_pct: number; allowed_pct: number; lightMoved: boolean }
 
 export type StepEvaluation = {
-  key: string
-  step: AnyStep
-  part: Part
-  verdict: Verdict
-  finding: Finding
-  flags: Flag[]
-  gates: GateState[]
-  readings: ReadingEvaluation[]
+  readonly key: string
+  readonly step: AnyStep
+  readonly part: Part
+  readonly verdict: Verdict
+  readonly finding: Finding
+  readonly flags: readonly Flag[]
+  /** How each gate stands now, for what would be read next. */
+  readonly gates: readonly GateState[]
+  /** The first gate that is shut, null where none is. */
+  readonly shut: GateState | null
+  /** Every reading there is, those of earlier visits too. */
+  readonly readings: readonly ReadingEvaluation[]
   /** The verdict of a step that follows from the plant alone. */
-  computed: Judgement | null
+  readonly computed: Judgement | null
   /** The reading which counts. */
-  counting: ReadingEvaluation | null
-  sisters: Sisters | null
-  leftOut: { reason: string; personId: string; at: number } | null
+  readonly counting: ReadingEvaluation | null
+  /** What it comes to: computed, or by the reading that counts. */
+  readonly judgement: Judgement | null
+  readonly leftOut: { reason: string; personId: string; at: number } | null
   /** True where a remedy asks for it to be done again and nobody has yet. */
-  repeatAsked: boolean
+  readonly repeatAsked: boolean
   /** True where nothing is left to do: within, close, or left out with a reason. */
-  done: boolean
+  readonly done: boolean
 }
 
 /**
@@ -82,15 +96,22 @@ export type Photo = {
 /** A station of the line; `verdict` is null where the plant has it and no test of its own exists. */
 export type StationState = { station: string; verdict: Verdict | null; done: number; total: number }
 
+/** What counts: readings of one visit, or of the last visit in which each test was read. */
+export type Scope = { visitId?: string }
+
 export type Evaluation = {
-  parts: Map<string, Part>
+  facts: Facts
+  scope: Scope
+  parts: ReadonlyMap<string, Part>
   plant: PlantIndex
-  steps: StepEvaluation[]
-  byKey: Map<string, StepEvaluation>
+  steps: readonly StepEvaluation[]
+  byKey: ReadonlyMap<string, StepEvaluation>
   stations: StationState[]
   progress: { done: number; total: number; worst: Verdict }
   /** Key of the first step, in working order, which is neither done nor held back. */
   next: string | null
+  states: States
+  sisters: SisterGroups
   snags: Snag[]
   photos: Photo[]
   signatures: SignatureState[]
@@ -100,4 +121,4 @@ export type Evaluation = {
   outOfDate: string[]
 }
 
-export const stepKey = (step: string, partId: string): string => `${step}:${partId}`
+export { stepKey } from './stepKey'

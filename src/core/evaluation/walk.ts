@@ -3,7 +3,7 @@
  * before the leads move). Only what gates allow is brought together; what is left to do is counted for each way.
  */
 import type { Part, PartKind } from '../plant/part'
-import type { AnyStep } from '../steps/step'
+import { type AnyStep, type GateRule, isRead } from '../steps/step'
 import type { Evaluation, StepEvaluation } from './types'
 
 export const ways = ['by-test', 'by-place'] as const
@@ -19,7 +19,7 @@ export const LEAD_CHANGE_min = 1
 export function walkOf(evaluation: Evaluation, way: Way): Walk {
   const groups = way === 'by-test' ? byTest(evaluation.steps) : byPlace(evaluation.steps)
   const steps = groups.flatMap((group) => group.steps)
-  const left = steps.filter((one) => !one.done && !one.step.compute)
+  const left = steps.filter((one) => !one.done && isRead(one.step))
   const leadChanges = left.filter((one, k) => k === 0 || wiring(one) !== wiring(left[k - 1]!)).length
   const minutes = left.reduce((sum, one) => sum + one.step.minutes, 0)
   return { way, groups, steps, minutesLeft: minutes + LEAD_CHANGE_min * leadChanges, leadChanges }
@@ -60,8 +60,8 @@ function segmentsOf(steps: readonly AnyStep[]): AnyStep[][] {
     const last = segments.findLastIndex(
       ({ kind, steps: [first] }) => kind === step.appliesTo && first!.order[0] === step.order[0],
     )
-    const mayJoin = last >= 0 && !step.compute && !waitsForLater(step, segments.slice(last))
-    if (mayJoin && !segments[last]!.steps[0]!.compute) segments[last]!.steps.push(step)
+    const mayJoin = last >= 0 && isRead(step) && !waitsForLater(step, segments.slice(last))
+    if (mayJoin && isRead(segments[last]!.steps[0]!)) segments[last]!.steps.push(step)
     else segments.push({ kind: step.appliesTo, steps: [step] })
   }
   return segments.map((segment) => segment.steps)
@@ -70,10 +70,15 @@ function segmentsOf(steps: readonly AnyStep[]): AnyStep[][] {
 function waitsForLater(step: AnyStep, from: readonly Segment[]): boolean {
   return step.gates.some(
     (gate) =>
-      (gate.on ?? 'part') !== 'part' &&
-      from.some((segment) => segment.steps.some((other) => other.id === gate.waitsFor)),
+      (gate.on ?? 'part') !== 'part' && from.some((segment) => segment.steps.some((other) => opens(other, gate))),
   )
 }
+
+/** Whether a gate waits for this step, or for a state that it begins. */
+const opens = (step: AnyStep, gate: GateRule): boolean =>
+  'state' in gate
+    ? isRead(step) && step.effects?.some((one) => one.state === gate.state && one.does === 'begin') === true
+    : step.id === gate.waitsFor
 
 function groupBy<T>(list: readonly T[], key: (one: T) => string): Map<string, T[]> {
   const groups = new Map<string, T[]>()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { belowWhatZeGives, faultCurrents } from './faultCurrent'
-import { disconnection_s, maxZs_ohm } from './maxZs'
+import { type Disconnection, disconnection_s, maxZs_ohm } from './maxZs'
 
 describe('the highest loop of a device', () => {
   it('follows the breaker’s curve and rating', () => {
@@ -15,17 +15,24 @@ describe('the highest loop of a device', () => {
 
   // BS 7671 tables 41.2 and 41.4 (from memory): a 32 A gG fuse has 0.99 ohm in 0.4 s and 1.7 ohm in 5 s.
   it('lets a fuse that feeds a board take its time, and no breaker', () => {
-    const feeds = { nominal_V: 230, voltageFactor: 0.95, role: 'distribution' } as const
+    const feeds = { nominal_V: 230, voltageFactor: 0.95, within_s: 5 } as const
     expect(maxZs_ohm('gG', 32, feeds)).toBeCloseTo(1.7, 9)
     expect(maxZs_ohm('gG', 32)).toBeCloseTo(0.99, 9)
     expect(maxZs_ohm('gG', 63, feeds)).toBeCloseTo(0.78, 9)
-    expect(maxZs_ohm('gG', 63)).toBeNull()
+    expect(maxZs_ohm('gG', 63)).toBeCloseTo(0.44, 9)
+    expect(maxZs_ohm('gG', 32, { ...feeds, within_s: 0.2 })).toBeNull()
     expect(maxZs_ohm('B', 32, feeds)).toBe(maxZs_ohm('B', 32))
   })
 
   it('disconnects by table 41.1', () => {
-    expect([disconnection_s('final', false), disconnection_s('final', true)]).toEqual([0.4, 0.2])
-    expect([disconnection_s('distribution', false), disconnection_s('distribution', true)]).toEqual([5, 1])
+    const of = (more: Partial<Disconnection>) =>
+      disconnection_s({ role: 'final', sockets: null, rating_A: 32, isTt: false, nominal_V: 230, ...more })
+    expect([of({}), of({ isTt: true })]).toEqual([0.4, 0.2])
+    expect([of({ role: 'distribution' }), of({ role: 'distribution', isTt: true })]).toEqual([5, 1])
+    // 411.3.2.2: up to 63 A with sockets, up to 32 A with fixed equipment only; others have the longer time.
+    expect([of({ rating_A: 63 }), of({ rating_A: 80 })]).toEqual([0.4, 5])
+    expect([of({ rating_A: 32, sockets: false }), of({ rating_A: 40, sockets: false })]).toEqual([0.4, 5])
+    expect([of({ nominal_V: 110 }), of({ nominal_V: 400 })]).toEqual([0.8, 0.2])
   })
 })
 

@@ -69,6 +69,8 @@ const string = z.strictObject({
   moduleType: moduleTypeSchema,
   combinerId: idSchema.nullable().optional(),
   inverterId: idSchema.nullable().optional(),
+  /** The switch it goes through; left away it is the only one there is. */
+  switchId: idSchema.nullable().optional(),
   /** Mark of the inverter's tracker input; strings on one input are in parallel. */
   input: z.string().trim().max(8).nullable().optional(),
   fuse: ratedSchema.nullable().optional(),
@@ -89,6 +91,8 @@ const inverter = z.strictObject({
   trackerMax_V: voltage.optional(),
   /** Highest short-circuit current of one tracker input, A. */
   maxShortCircuit_A: current.optional(),
+  /** The circuit that it feeds; nothing is switched on before that one was proved. */
+  circuitId: idSchema.nullable().optional(),
 })
 
 /** The supply at the origin: how it is earthed, and what its network declares. */
@@ -110,6 +114,8 @@ const board = z.strictObject({
   name: z.string().trim().max(60),
   /** The board that feeds it, null at the origin. */
   boardId: idSchema.nullable(),
+  /** The supply of a board at the origin, where there are several; left away it is the only one. */
+  supplyId: idSchema.nullable().optional(),
   /** How many come in; null or left away where it is the supply's own. */
   phases: phasesSchema.nullable().optional(),
 })
@@ -136,6 +142,8 @@ const circuit = z.strictObject({
   feeds: z.string().trim().max(60),
   /** A circuit that feeds a board may be disconnected later; left away it is a final one. */
   role: z.enum(circuitRoles).optional(),
+  /** Socket-outlets, or fixed equipment only: their times differ above 32 A; left away it may have sockets. */
+  sockets: z.boolean().nullable().optional(),
   /** A ring has both ends at the board, and its whole length is entered; left away it is radial. */
   layout: z.enum(circuitLayouts).optional(),
   boardId: idSchema.nullable(),
@@ -149,12 +157,15 @@ const circuit = z.strictObject({
   protective_mm2: area,
   length_m: z.number().positive().max(5000).nullable(),
 })
+export const electrodeTests = ['spikes', 'loop'] as const
 export const electrodeForms = ['rods', 'disc'] as const
 const electrode = z.strictObject({
   kind: z.literal('electrode'),
   tag: tagSchema,
   /** Rods driven in, or discs and plates laid; left away it is rods. */
   form: z.enum(electrodeForms).optional(),
+  /** How it is tested: by spikes before anything is energised, or by the loop, live, with Ze; left away by spikes. */
+  testedBy: z.enum(electrodeTests).optional(),
   /** How many, of whichever form. */
   rods: z.number().int().min(1).max(20).nullable(),
   length_m: z.number().positive().max(100).nullable(),

@@ -60,7 +60,8 @@ describe('how parts hang together', () => {
   it('counts strings in parallel at one tracker input or one combiner', () => {
     expect(plant.inParallel(s10)).toBe(2)
     expect(plant.inParallel(s4)).toBe(2)
-    expect(plant.inParallel(s5)).toBe(1)
+    // Nobody said to which inverter: it may share an input with any of the others.
+    expect(plant.inParallel(s5)).toBeNull()
   })
 
   it('keeps inputs of one name at two inverters apart', () => {
@@ -69,7 +70,7 @@ describe('how parts hang together', () => {
     expect(all.inParallel(other)).toBe(1)
   })
 
-  it('knows the one site and the one switch, and of two switches none', () => {
+  it('knows the one site, the one switch, and of two switches the one that a string names', () => {
     const site = { id: 'site', data: exampleSite, revision: '', retired: false }
     const dc = (id: string): Part => ({
       id,
@@ -79,8 +80,11 @@ describe('how parts hang together', () => {
     })
     const of = (...parts: Part[]) => new PlantIndex(new Map(parts.map((part) => [part.id, part])))
     expect(of(site, dc('DC1')).site).toBe(site)
-    expect(of(site, dc('DC1')).switch!.id).toBe('DC1')
-    expect(of(dc('DC1'), dc('DC2')).switch).toBeNull()
+    const one = string('1')
+    expect(of(one, dc('DC1')).switchOf(one)!.id).toBe('DC1')
+    expect(of(one, dc('DC1'), dc('DC2')).switchOf(one)).toBeNull()
+    const named = string('2', { switchId: 'DC2' })
+    expect(of(named, dc('DC1'), dc('DC2')).switchOf(named)!.id).toBe('DC2')
     expect(emptyPlant.site).toBeNull()
     expect(emptyPlant.surgeProtection).toEqual([])
   })

@@ -1,31 +1,54 @@
 import type { Part, PartData, PartKind, StringPart } from './part'
-import { partsOfKind } from './projection'
+import { partsByKind } from './projection'
 
 export type PartOf<Kind extends PartKind> = Part<Extract<PartData, { kind: Kind }>>
 
-/** How the parts of a plant hang together, looked up once an evaluation. */
+/** Lists by a key, made once. */
+function grouped<T>(list: readonly T[], keys: (one: T) => readonly (string | null | undefined)[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>()
+  for (const one of list) {
+    for (const key of keys(one)) {
+      if (!key) continue
+      const known = groups.get(key)
+      if (known) known.push(one)
+      else groups.set(key, [one])
+    }
+  }
+  return groups
+}
+
+/** How the parts of a plant hang together. Whatever is asked often is looked up once a plant. */
 export class PlantIndex {
-  private readonly kinds = new Map<PartKind, Part[]>()
-  private strings: { byArray: Map<string, StringPart[]>; byInput: Map<string, StringPart[]> } | null = null
+  private kinds: Map<PartKind, Part[]> | null = null
+  private readonly made = new Map<string, Map<string, Part[]>>()
 
   constructor(readonly parts: ReadonlyMap<string, Part>) {}
 
   /** Parts of a kind in service, by tag as people count. */
-  ofKind<Kind extends PartKind>(kind: Kind): PartOf<Kind>[] {
-    const known = this.kinds.get(kind) ?? partsOfKind(this.parts, kind)
-    this.kinds.set(kind, known)
-    return known as PartOf<Kind>[]
+  ofKind<Kind extends PartKind>(kind: Kind): readonly PartOf<Kind>[] {
+    this.kinds ??= partsByKind(this.parts)
+    return (this.kinds.get(kind) ?? []) as unknown as PartOf<Kind>[]
   }
 
-  /** The one part of a kind that a string belongs to by default: a plant with one inverter need not say so each time. */
-  private only<Kind extends PartKind>(kind: Kind): PartOf<Kind> | null {
+  /** A part in service of this kind. */
+  inService<Kind extends PartKind>(kind: Kind, id: string | null | undefined): PartOf<Kind> | null {
+    const found = id ? this.parts.get(id) : undefined
+    return found && !found.retired && found.data.kind === kind ? (found as PartOf<Kind>) : null
+  }
+
+  /** The one part of a kind that another belongs to by default: a plant with one inverter need not say so each time. */
+  only<Kind extends PartKind>(kind: Kind): PartOf<Kind> | null {
     const [first, second] = this.ofKind(kind)
     return first && !second ? first : null
   }
 
-  private inService<Kind extends PartKind>(kind: Kind, id: string | null | undefined): PartOf<Kind> | null {
-    const found = id ? this.parts.get(id) : undefined
-    return found && !found.retired && found.data.kind === kind ? (found as PartOf<Kind>) : null
+  private lookUp<T extends Part>(name: string, make: () => Map<string, T[]>): Map<string, T[]> {
+    let known = this.made.get(name) as Map<string, T[]> | undefined
+    if (!known) {
+      known = make()
+      this.made.set(name, known as Map<string, Part[]>)
+    }
+    return known
   }
 
   get site(): PartOf<'site'> | null {
@@ -37,29 +60,53 @@ export class PlantIndex {
     return part.data.kind === 'string' || part.data.kind === 'row' ? this.inService('array', part.data.arrayId) : null
   }
 
+  combinerOf(string: StringPart): PartOf<'combiner'> | null {
+    return this.inService('combiner', string.data.combinerId)
+  }
+
+  /** Named, by its combiner, or the only one; null where there is none, or where nobody said which. */
   inverterOf(string: StringPart): PartOf<'inverter'> | null {
-    const combiner = this.inService('combiner', string.data.combinerId)
-    const named = string.data.inverterId ?? combiner?.data.inverterId
+    const named = string.data.inverterId ?? this.combinerOf(string)?.data.inverterId
     return this.inService('inverter', named) ?? this.only('inverter')
   }
 
-  /** The switch through which a string goes: named by nobody, so the only one there is. */
-  get switch(): PartOf<'dc-switch'> | null {
-    return this.only('dc-switch')
+  /** The switch through which a string goes: named, or the only one there is. */
+  switchOf(string: StringPart): PartOf<'dc-switch'> | null {
+    return this.inService('dc-switch', string.data.switchId) ?? this.only('dc-switch')
   }
 
   get surgeProtection(): readonly PartOf<'surge-protection'>[] {
     return this.ofKind('surge-protection')
   }
 
-  /** The supply at the origin. */
-  get supply(): PartOf<'supply'> | null {
-    return this.only('supply')
-  }
-
   /** The board of a circuit or device: named, or the only one. */
   boardOf(part: PartOf<'circuit'> | PartOf<'rcd'>): PartOf<'board'> | null {
     return this.inService('board', part.data.boardId) ?? this.only('board')
+  }
+
+  /** The boards above one, from the nearest to the origin; a ring of boards, entered by mistake, ends where it began. */
+  boardsAbove(board: PartOf<'board'>): PartOf<'board'>[] {
+    const above: PartOf<'board'>[] = []
+    const seen = new Set([board.id])
+    for (let one = this.inService('board', board.data.boardId); one && !seen.has(one.id); ) {
+      seen.add(one.id)
+      above.push(one)
+      one = this.inService('board', one.data.boardId)
+    }
+    return above
+  }
+
+  /** The supply that feeds a part: named by the board at its origin, or the only one. Null where nobody can say which. */
+  supplyOf(part: Part): PartOf<'supply'> | null {
+    if (part.data.kind === 'supply') return part as PartOf<'supply'>
+    const board =
+      part.data.kind === 'board'
+        ? (part as PartOf<'board'>)
+        : part.data.kind === 'circuit' || part.data.kind === 'rcd'
+          ? this.boardOf(part as PartOf<'circuit'>)
+          : null
+    const origin = board && (this.boardsAbove(board).at(-1) ?? board)
+    return this.inService('supply', origin?.data.supplyId) ?? this.only('supply')
   }
 
   /** The device nearest to a circuit first, then those above it. */
@@ -78,6 +125,12 @@ export class PlantIndex {
     return this.rcdsFrom(rcd)[1] ?? null
   }
 
+  /** Devices against residual current on one supply. */
+  rcdsOn(supply: Part): readonly PartOf<'rcd'>[] {
+    const bySupply = this.lookUp('rcds', () => grouped(this.ofKind('rcd'), (one) => [this.supplyOf(one)?.id]))
+    return bySupply.get(supply.id) ?? []
+  }
+
   /** What runs in the ground near an electrode. */
   servicesOf(electrode: PartOf<'electrode'>): PartOf<'buried-service'>[] {
     return this.ofKind('buried-service').filter(
@@ -89,48 +142,61 @@ export class PlantIndex {
   circuitsOf(part: Part): readonly PartOf<'circuit'>[] {
     if (part.data.kind === 'circuit') return [part as PartOf<'circuit'>]
     const all = this.ofKind('circuit')
-    if (part.data.kind === 'board') return all.filter((one) => this.boardOf(one)?.id === part.id)
-    if (part.data.kind === 'rcd') return all.filter((one) => this.rcdsOf(one).some((rcd) => rcd.id === part.id))
+    if (part.data.kind === 'board')
+      return this.lookUp('by-board', () => grouped(all, (one) => [this.boardOf(one)?.id])).get(part.id) ?? []
+    if (part.data.kind === 'rcd')
+      return (
+        this.lookUp('by-rcd', () => grouped(all, (one) => this.rcdsOf(one).map((rcd) => rcd.id))).get(part.id) ?? []
+      )
     return all
   }
 
-  private indexed() {
-    if (this.strings) return this.strings
-    const byArray = new Map<string, StringPart[]>()
-    const byInput = new Map<string, StringPart[]>()
-    const push = (map: Map<string, StringPart[]>, key: string, one: StringPart): void => {
-      const list = map.get(key)
-      if (list) list.push(one)
-      else map.set(key, [one])
-    }
-    for (const one of this.ofKind('string')) {
-      if (one.data.arrayId) push(byArray, one.data.arrayId, one)
-      const input = this.inputKey(one)
-      if (input) push(byInput, input, one)
-    }
-    this.strings = { byArray, byInput }
-    return this.strings
+  /** The circuit that an inverter feeds: nobody guesses which. */
+  circuitOfInverter(inverter: PartOf<'inverter'>): PartOf<'circuit'> | null {
+    return this.inService('circuit', inverter.data.circuitId)
   }
 
-  /** What strings share when they are in parallel: a combiner, or one tracker input. */
-  private inputKey(string: StringPart): string | null {
+  /** Whether anything of earth and the AC side is entered. */
+  get hasAcSide(): boolean {
+    return this.ofKind('supply').length > 0 || this.ofKind('board').length > 0 || this.ofKind('circuit').length > 0
+  }
+
+  /** What strings share when they are in parallel: a combiner, or one tracker input. Null where nobody said. */
+  private inputOf(string: StringPart): string | null {
     if (string.data.combinerId) return `combiner ${string.data.combinerId}`
     return string.data.input ? `input ${this.inverterOf(string)?.id ?? ''} ${string.data.input}` : null
   }
 
-  /** Strings of an array, of a combiner, of an inverter, or of the whole plant. */
-  stringsOf(part: Part): readonly StringPart[] {
-    if (part.data.kind === 'array') return this.indexed().byArray.get(part.id) ?? []
-    if (part.data.kind === 'combiner') return this.indexed().byInput.get(`combiner ${part.id}`) ?? []
-    if (part.data.kind === 'string') return [part as StringPart]
-    const all = this.ofKind('string')
-    return part.data.kind === 'inverter' ? all.filter((string) => this.inverterOf(string)?.id === part.id) : all
+  private byInput(): Map<string, StringPart[]> {
+    return this.lookUp('by-input', () => grouped(this.ofKind('string'), (one) => [this.inputOf(one)]))
   }
 
-  /** How many strings meet where this one does, itself included. */
-  inParallel(string: StringPart): number {
-    const key = this.inputKey(string)
-    return key ? (this.indexed().byInput.get(key)?.length ?? 1) : 1
+  /** Strings of an array, of a combiner, of an inverter, or of the whole plant. */
+  stringsOf(part: Part): readonly StringPart[] {
+    const all = this.ofKind('string')
+    const under = (name: string, key: (one: StringPart) => string | null | undefined): readonly StringPart[] =>
+      this.lookUp(name, () => grouped(all, (one) => [key(one)])).get(part.id) ?? []
+    switch (part.data.kind) {
+      case 'array':
+        return under('by-array', (one) => one.data.arrayId)
+      case 'combiner':
+        return this.byInput().get(`combiner ${part.id}`) ?? []
+      case 'string':
+        return [part as StringPart]
+      case 'inverter':
+        return under('by-inverter', (one) => this.inverterOf(one)?.id)
+      default:
+        return all
+    }
+  }
+
+  /** How many strings meet where this one does, itself included; null where its input is not known and it has company. */
+  inParallel(string: StringPart): number | null {
+    const input = this.inputOf(string)
+    if (input) return this.byInput().get(input)?.length ?? 1
+    const inverter = this.inverterOf(string)
+    const company = inverter ? this.stringsOf(inverter) : this.ofKind('string')
+    return company.length > 1 ? null : 1
   }
 }
 

@@ -2,6 +2,14 @@ import type { Entry } from '../record/entry'
 import { isKind } from '../record/entry'
 import type { Part, PartData, PartKind } from './part'
 
+/** A mild winter and cells on a hot roof: where nobody said otherwise [D]. */
+export const usualSite = {
+  kind: 'site',
+  tag: 'Site',
+  lowestTemperature_C: -10,
+  highestCellTemperature_C: 70,
+} as const satisfies PartData
+
 /**
  * The plant as its change entries leave it, in the order in which parts were first entered. The later entry wins;
  * a part whose last change has no `after` is retired and stays readable.
@@ -20,7 +28,32 @@ export function plantFrom(entries: readonly Entry[]): Map<string, Part> {
   return parts
 }
 
-/** Parts of one kind that are in service, by tag as people count (2 before 10). */
+/**
+ * The plant of a job. What belongs to the whole place, lead null, isolation, close-out, is asked of every job: one whose
+ * site nobody entered has it all the same, under the job's own id.
+ *
+ * @param entries in order.
+ */
+export function plantOfJob(entries: readonly Entry[], jobId: string): Map<string, Part> {
+  const parts = plantFrom(entries)
+  for (const part of parts.values()) if (part.data.kind === 'site' && !part.retired) return parts
+  return new Map([[jobId, { id: jobId, data: usualSite, revision: '', retired: false }], ...parts])
+}
+
+/** Parts in service by their kind, each by tag as people count (2 before 10). */
+export function partsByKind(parts: ReadonlyMap<string, Part>): Map<PartKind, Part[]> {
+  const kinds = new Map<PartKind, Part[]>()
+  for (const part of parts.values()) {
+    if (part.retired) continue
+    const known = kinds.get(part.data.kind)
+    if (known) known.push(part)
+    else kinds.set(part.data.kind, [part])
+  }
+  for (const list of kinds.values()) sortByTag(list)
+  return kinds
+}
+
+/** Parts of one kind that are in service, by tag as people count. */
 export function partsOfKind<Kind extends PartKind>(
   parts: ReadonlyMap<string, Part>,
   kind: Kind,
@@ -29,10 +62,16 @@ export function partsOfKind<Kind extends PartKind>(
   for (const part of parts.values()) {
     if (!part.retired && part.data.kind === kind) found.push(part as Part<Extract<PartData, { kind: Kind }>>)
   }
-  return found.sort((a, b) => compareTags(a.data.tag, b.data.tag))
+  return sortByTag(found)
 }
 
 const byNumber = new Intl.Collator('en', { numeric: true })
 export function compareTags(a: string, b: string): number {
   return byNumber.compare(a, b)
+}
+
+/** Sorting by a collator is dear: a list that already stands in order is only looked through. */
+function sortByTag<One extends Part>(list: One[]): One[] {
+  const stands = list.every((one, k) => k === 0 || compareTags(list[k - 1]!.data.tag, one.data.tag) <= 0)
+  return stands ? list : list.sort((a, b) => compareTags(a.data.tag, b.data.tag))
 }

@@ -25,11 +25,14 @@ export function weatherOf(conditions: Conditions, module: ModuleData): Weather |
   if (light.read.bound !== 'exact' || cell.read.bound !== 'exact') return null
   const irradiance_Wm2 = light.read.value
   if (!(irradiance_Wm2 >= IRRADIANCE_Wm2.least)) return null
+  const warmth = cellOf(cell, irradiance_Wm2, module)
+  // 300 V of five modules is no module's temperature, whatever else is read.
+  if (!isReachable(warmth.value_C)) return null
   const accuracy = light.instrument?.accuracy ?? null
   const irradianceUncertainty_Wm2 = accuracy
     ? readingUncertainty(light.read, accuracy)
     : (irradiance_Wm2 * UNNAMED_SENSOR_PCT) / 100
-  return { irradiance_Wm2, irradianceUncertainty_Wm2, cell: cellOf(cell, irradiance_Wm2, module), way: cell.way }
+  return { irradiance_Wm2, irradianceUncertainty_Wm2, cell: warmth, way: cell.way }
 }
 
 function cellOf(cell: Conditions['cell'], irradiance_Wm2: number, module: ModuleData): CellTemperature {
@@ -45,13 +48,17 @@ function cellOf(cell: Conditions['cell'], irradiance_Wm2: number, module: Module
 
 export type ConditionsRefusal = 'irradiance-out-of-reach' | 'temperature-out-of-reach'
 
-/** What no sky and no module can be: refused before it is kept. */
-export function refuseConditions(conditions: Conditions): ConditionsRefusal | null {
+/**
+ * What no sky and no module can be: refused before it is kept. A temperature by voltage is that which the voltage comes
+ * to; without a module nothing is known of it.
+ */
+export function refuseConditions(conditions: Conditions, module: ModuleData | null = null): ConditionsRefusal | null {
   const { value } = conditions.irradiance.read
-  if (value < IRRADIANCE_Wm2.least || value > IRRADIANCE_Wm2.most) return 'irradiance-out-of-reach'
-  const cell = conditions.cell
-  if (cell.way !== 'voltage' && (cell.read.value < TEMPERATURE_C.least || cell.read.value > TEMPERATURE_C.most)) {
-    return 'temperature-out-of-reach'
-  }
-  return null
+  if (!(value >= IRRADIANCE_Wm2.least && value <= IRRADIANCE_Wm2.most)) return 'irradiance-out-of-reach'
+  const { cell } = conditions
+  const warmth_C =
+    cell.way !== 'voltage' ? cell.read.value : module ? cellOf(cell, value, module).value_C : TEMPERATURE_C.least
+  return isReachable(warmth_C) ? null : 'temperature-out-of-reach'
 }
+
+const isReachable = (warmth_C: number): boolean => warmth_C >= TEMPERATURE_C.least && warmth_C <= TEMPERATURE_C.most

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { continuityExpected } from './continuity'
 import { earthFault } from './earthFault'
-import { insulationTest, insulationVerdict, lowest } from './insulation'
+import { lowestOf, repeatsVerdict } from '../circuit/insulation'
+import { insulationTest } from './insulation'
 
 const ask = { vocStc_V: 294.8, school: 'table' as const, workingVoltage_V: null, maxSystemVoltage_V: null }
 
@@ -46,25 +47,25 @@ describe('insulation readings', () => {
   const over = (value: number) => ({ value, bound: 'more-than' as const })
 
   it('900 MΩ, risen to it, is within (handbook 17, common practice, no source)', () => {
-    expect(insulationVerdict([exact(640), exact(810), exact(900)], 1)).toBe('within')
+    expect(repeatsVerdict([exact(640), exact(810), exact(900)], 1)).toBe('within')
   })
 
   it('are judged by the lowest, never by the best try', () => {
-    expect(insulationVerdict([exact(200), exact(0.8), exact(300)], 1)).toBe('outside')
-    expect(lowest([exact(5), over(999)])).toEqual(exact(5))
+    expect(repeatsVerdict([exact(200), exact(0.8), exact(300)], 1)).toBe('outside')
+    expect(lowestOf([exact(5), over(999)], 1)).toEqual(exact(5))
   })
 
   it('of one to two times the least are close', () => {
-    expect(insulationVerdict([exact(1)], 1)).toBe('close')
-    expect(insulationVerdict([exact(2)], 1)).toBe('close')
-    expect(insulationVerdict([exact(2.01)], 1)).toBe('within')
+    expect(repeatsVerdict([exact(1)], 1)).toBe('close')
+    expect(repeatsVerdict([exact(2)], 1)).toBe('close')
+    expect(repeatsVerdict([exact(2.01)], 1)).toBe('within')
   })
 
   it('over range clears the least, and too low a range decides nothing', () => {
-    expect(insulationVerdict([over(999)], 1)).toBe('within')
-    expect(insulationVerdict([over(0.5)], 1)).toBe('not-yet')
-    expect(insulationVerdict([{ value: 0.01, bound: 'less-than' }], 1)).toBe('outside')
-    expect(insulationVerdict([], 1)).toBe('not-yet')
+    expect(repeatsVerdict([over(999)], 1)).toBe('within')
+    expect(repeatsVerdict([over(0.5)], 1)).toBe('not-yet')
+    expect(repeatsVerdict([{ value: 0.01, bound: 'less-than' }], 1)).toBe('outside')
+    expect(repeatsVerdict([], 1)).toBe('not-yet')
   })
 })
 

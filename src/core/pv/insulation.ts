@@ -2,10 +2,6 @@
  * Test voltage and least resistance of a DC insulation test, and the verdict on its readings.
  * Source: IEC 62446-1:2016 6.7 and table 2 (from memory); schools as handbook section 5 names them.
  */
-import type { ReadValue } from '../quantity/readValue'
-import { type Band, judge } from '../verdict/judge'
-import type { Verdict } from '../verdict/verdict'
-
 export const insulationSchools = ['table', 'fixed', 'twice'] as const
 export type InsulationSchool = (typeof insulationSchools)[number]
 
@@ -43,7 +39,7 @@ export type InsulationAsk = {
  * What to test at, and what is the least allowed. Null where the modules' maximum lies below every step.
  *
  * @throws Error where the school of twice the working voltage is asked without one.
- * @example insulationTest({ vocStc_V: 294.8, school: 'table', workingVoltage_V: null, maxSystemVoltage_V: null })
+ * @example insulationTest({ vocStc_V: 336.6, school: 'table', workingVoltage_V: null, maxSystemVoltage_V: null })
  *   // { testVoltage_V: 500, minimum_Mohm: 1, loweredFrom_V: null }
  */
 export function insulationTest(ask: InsulationAsk): InsulationTest | null {
@@ -65,28 +61,4 @@ function askedStep(ask: InsulationAsk): { asked_V: number; minimum_Mohm: number 
   const system_V = SYSTEM_VOLTAGE_FACTOR * ask.vocStc_V
   const row = table2.find((one) => (one.exclusive ? system_V < one.upTo_V : system_V <= one.upTo_V))!
   return { asked_V: row.test_V, minimum_Mohm: row.least_Mohm }
-}
-
-export type Resistance = Pick<ReadValue, 'value' | 'bound'>
-
-/** The lowest of repeats: the reading that counts. A bound stands at its own figure, `<` below it and `>` above. */
-export function lowest<T extends Resistance>(readings: readonly T[]): T | null {
-  const rank = { 'less-than': -1, exact: 0, 'more-than': 1 }
-  let found: T | null = null
-  for (const one of readings) {
-    if (!found || one.value < found.value || (one.value === found.value && rank[one.bound] < rank[found.bound]))
-      found = one
-  }
-  return found
-}
-
-/** Allowed from the minimum up; one to `closeFactor` times it is close. */
-export function insulationBand(minimum_Mohm: number, closeFactor: number): Band {
-  return { low: minimum_Mohm, high: null, closeLow: minimum_Mohm * closeFactor, closeHigh: null }
-}
-
-/** The verdict on repeats at one place: never by the best try. */
-export function insulationVerdict(readings: readonly Resistance[], minimum_Mohm: number, closeFactor = 2): Verdict {
-  const counting = lowest(readings)
-  return counting ? judge(counting, insulationBand(minimum_Mohm, closeFactor), 0).verdict : 'not-yet'
 }

@@ -52,7 +52,7 @@ describe('the quick rules', () => {
     expect(quickRuleCurrent({ isc_A: 10, alpha_pctPerK: 0.05 }, 500, 45)).toBeCloseTo(5.05, 10)
   })
 
-  it('agree with the full model within a per cent in good light', () => {
+  it('agree with the full model within two per cent in good light', () => {
     const model = moduleModel(exampleModule)
     for (const [g, t] of [
       [1000, 25],
@@ -61,7 +61,7 @@ describe('the quick rules', () => {
       [200, 25],
     ] as const) {
       const rule = quickRuleVoltage(exampleModule, 1, t) + lightTerm(60, g, t)
-      expect(Math.abs(rule / model.voc_V(g, t) - 1)).toBeLessThan(0.01)
+      expect(Math.abs(rule / model.voc_V(g, t) - 1)).toBeLessThan(0.02)
     }
   })
 })
@@ -69,8 +69,8 @@ describe('the quick rules', () => {
 describe('referral to standard test conditions', () => {
   it('gives the plate value back for a sound string', () => {
     const model = moduleModel(exampleModule)
-    expect(referToStc(model.voc_V(300, 50), model.voc_V, 300, 50)).toBeCloseTo(36.85, 9)
-    expect(referToStc(model.isc_A(300, 50), model.isc_A, 300, 50)).toBeCloseTo(8.8, 9)
+    expect(referToStc(model.voc_V(300, 50), model.voc_V, 300, 50)).toBeCloseTo(37.4, 9)
+    expect(referToStc(model.isc_A(300, 50), model.isc_A, 300, 50)).toBeCloseTo(9.6, 9)
   })
 })
 
@@ -111,7 +111,7 @@ describe('a data plate', () => {
   })
 
   it('is refused with Vmp above Voc', () => {
-    const parsed = moduleDataSchema.safeParse({ ...exampleModule, vmp_V: 37 })
+    const parsed = moduleDataSchema.safeParse({ ...exampleModule, vmp_V: 37.5 })
     expect(parsed.error?.issues[0]).toMatchObject({ path: ['vmp_V'] })
   })
 

@@ -20,9 +20,9 @@ const check = (change: Partial<Circuit>, id: string) =>
 
 describe('the highest voltage in the cold', () => {
   it('takes the data sheet’s own coefficient, the silicon table, or a flat factor', () => {
-    expect(coldVoltage(circuit, usualFactors)).toBeCloseTo(20 * 36.85 * (1 + 0.0034 * 35), 9)
-    expect(coldVoltage({ ...circuit, school: 'table' }, usualFactors)).toBeCloseTo(20 * 36.85 * 1.14, 9)
-    expect(coldVoltage({ ...circuit, school: 'flat' }, usualFactors)).toBeCloseTo(20 * 36.85 * 1.15, 9)
+    expect(coldVoltage(circuit, usualFactors)).toBeCloseTo(20 * 37.4 * (1 + 0.0031 * 35), 9)
+    expect(coldVoltage({ ...circuit, school: 'table' }, usualFactors)).toBeCloseTo(20 * 37.4 * 1.14, 9)
+    expect(coldVoltage({ ...circuit, school: 'flat' }, usualFactors)).toBeCloseTo(20 * 37.4 * 1.15, 9)
   })
 
   it('has no answer without a beta, or colder than the table goes', () => {
@@ -63,7 +63,7 @@ describe('currents', () => {
   })
 
   it('of strings in parallel add up', () => {
-    expect(check({ stringsInParallel: 2 }, 'isc-inverter')).toMatchObject({ value: 22, verdict: 'outside' })
+    expect(check({ stringsInParallel: 2 }, 'isc-inverter')).toMatchObject({ value: 24, verdict: 'outside' })
   })
 })
 
@@ -75,15 +75,15 @@ describe('string fuses', () => {
     const unrated = { ...circuit.module, maxSeriesFuse_A: undefined }
     expect(check({ module: unrated }, 'fuse-needed')).toMatchObject({ value: 0, limit: null, verdict: 'within' })
     expect(check({ module: unrated, stringsInParallel: 3 }, 'fuse-needed').verdict).toBe('not-yet')
-    expect(check({ stringsInParallel: 2 }, 'fuse-needed')).toMatchObject({ value: 11, verdict: 'within' })
-    expect(check({ stringsInParallel: 3 }, 'fuse-needed')).toMatchObject({ value: 22, limit: 15, verdict: 'outside' })
+    expect(check({ stringsInParallel: 2 }, 'fuse-needed')).toMatchObject({ value: 12, verdict: 'within' })
+    expect(check({ stringsInParallel: 3 }, 'fuse-needed')).toMatchObject({ value: 24, limit: 15, verdict: 'outside' })
     expect(check({ stringsInParallel: 3, fuse }, 'fuse-needed').verdict).toBe('within')
   })
 
   it('lie between 1.5 Isc and the least of 2.4 Isc and the module’s own maximum', () => {
     expect(check({ stringsInParallel: 3, fuse }, 'fuse-range')).toMatchObject({ high: 15, verdict: 'close' })
     expect(check({ fuse: { ...fuse, rating_A: 12 } }, 'fuse-range')).toMatchObject({
-      limit: 1.5 * 8.8,
+      limit: 1.5 * 9.6,
       verdict: 'outside',
     })
     expect(check({ fuse: { ...fuse, rating_A: 20 } }, 'fuse-range')).toMatchObject({ limit: 15, verdict: 'outside' })

@@ -2,6 +2,8 @@
  * The design check before anything is connected: what the string can deliver against what its circuit is made for.
  * Sources: IEC 60364-7-712 and IEC 62548 (from memory); schools as handbook section 3 names them.
  */
+import { exactly } from '../quantity/span'
+import { compare } from '../verdict/compare'
 import type { Verdict } from '../verdict/verdict'
 import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from './constants'
 import type { ModuleData } from './moduleData'
@@ -128,25 +130,34 @@ function fuseChecks(circuit: Circuit, factors: RatingFactors): RatingCheck[] {
     const verdict = fuse || isNeeded ? 'not-yet' : 'left-out'
     return [needed, { id: 'fuse-range', unit: 'A', value: null, limit: low, low, high, verdict }]
   }
-  const verdict =
-    rating_A < low || rating_A > high ? 'outside' : rating_A === low || rating_A === high ? 'close' : 'within'
+  const found = compare(exactly(rating_A), { low, high, closeLow: null, closeHigh: null }).verdict
+  // A module whose largest fuse nobody read may bear less than this one.
+  const verdict = most_A === null && found !== 'outside' ? 'not-yet' : found
   const limit = rating_A > high || Math.abs(rating_A - high) < Math.abs(rating_A - low) ? high : low
   return [needed, { id: 'fuse-range', unit: 'A', value: rating_A, limit, low, high, verdict }]
 }
 
 type Unit = RatingCheck['unit']
 
-function atMost(id: RatingId, unit: Unit, value: number | null, most: number | null | undefined): RatingCheck {
+type Check<Id extends string> = Omit<RatingCheck, 'id'> & { id: Id }
+
+/** A figure that may not pass another; not made where either is not known. */
+export function atMost<Id extends string>(
+  id: Id,
+  unit: Unit,
+  value: number | null,
+  most: number | null | undefined,
+): Check<Id> {
   const high = most ?? null
-  const verdict: Verdict =
-    value === null || high === null ? 'not-yet' : value > high ? 'outside' : value === high ? 'close' : 'within'
+  const verdict =
+    value === null ? 'not-yet' : compare(exactly(value), { low: null, high, closeLow: null, closeHigh: null }).verdict
   return { id, unit, value, limit: high, low: null, high, verdict }
 }
 
 function atLeast(id: RatingId, unit: Unit, value: number | null, least: number | null | undefined): RatingCheck {
   const low = least ?? null
-  const verdict: Verdict =
-    value === null || low === null ? 'not-yet' : value < low ? 'outside' : value === low ? 'close' : 'within'
+  const verdict =
+    value === null ? 'not-yet' : compare(exactly(value), { low, high: null, closeLow: null, closeHigh: null }).verdict
   return { id, unit, value, limit: low, low, high: null, verdict }
 }
 

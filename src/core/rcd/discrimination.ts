@@ -2,14 +2,14 @@
  * Whether of two devices in series only the lower one opens, at one and the same current.
  * Source: IEC 60364-5-53 535.3 and IEC 61008-1 table 1 (from memory).
  */
-import type { Time } from './judgeRcd'
+import type { Span } from '../quantity/span'
 import { type Multiple, type Rcd, tripBand } from './limits'
 
 const LEAST_RATIO = 3
 
-/** By the rule: the upper one selective and at least three times the rated current of the lower one. */
+/** By the rule: the upper one selective, the lower one not, and at least three times its rated current. */
 export const discriminateByRule = (upper: Rcd, lower: Rcd): boolean =>
-  upper.kind === 'selective' && upper.rated_mA >= LEAST_RATIO * lower.rated_mA
+  upper.kind === 'selective' && lower.kind === 'general' && upper.rated_mA >= LEAST_RATIO * lower.rated_mA
 
 /**
  * The multiple of a device's own rated current whose shortest time still holds at a current: the lowest not under it,
@@ -36,7 +36,7 @@ export function discriminationByBands(upper: Rcd, lower: Rcd): Discrimination[] 
 }
 
 /** A trip that was read: the current that flowed, and how long. */
-export type TimedTrip = { current_mA: number; time: Time }
+export type TimedTrip = { current_mA: number; time: Span }
 export type ReadDiscrimination = {
   /** Null where the readings decide nothing. */
   holds: boolean | null
@@ -45,11 +45,10 @@ export type ReadDiscrimination = {
 }
 type At = NonNullable<ReadDiscrimination['at']>
 
-/** The shortest and the longest time at a current; the longest is null where a reading ended before the trip. */
+/** The shortest and the longest time at a current, by what each is known to be; the longest is null where one had no end. */
 function extremes(trips: readonly TimedTrip[]): { least_ms: number; most_ms: number | null } {
-  const values = trips.map((one) => one.time.value_ms)
-  const open = trips.some((one) => one.time.bound === 'more-than')
-  return { least_ms: Math.min(...values), most_ms: open ? null : Math.max(...values) }
+  const most = Math.max(...trips.map((one) => one.time.most))
+  return { least_ms: Math.min(...trips.map((one) => one.time.least)), most_ms: Number.isFinite(most) ? most : null }
 }
 
 /**

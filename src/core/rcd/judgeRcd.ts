@@ -1,6 +1,7 @@
 /** The verdict on the trips of a residual current device: each reading by itself, then what they are together. */
-import { judge } from '../verdict/judge'
-import { type Figures, type Verdict, worst } from '../verdict/verdict'
+import type { Span } from '../quantity/span'
+import { type Band, type Compared, compare } from '../verdict/compare'
+import { type Decided, type Figures, gravest } from '../verdict/verdict'
 import {
   ADDITIONAL_PROTECTION_mA,
   DC_DETECTOR_mA,
@@ -19,85 +20,92 @@ export type SequenceSchool = (typeof sequenceSchools)[number]
 export const rcdPlaces = ['circuit', 'charge-point'] as const
 export type RcdPlace = (typeof rcdPlaces)[number]
 
-export type Time = { value_ms: number; bound: 'exact' | 'more-than' | 'less-than' }
-/** One trip: a time at a multiple, or the current at which a ramp ended. */
+/** One trip: how long it took at a multiple, or the current at which a ramp ended. */
 export type Trip = { angle_deg: 0 | 180 | null; waveform: Waveform } & (
-  | { kind: 'time'; multiple: Multiple; time: Time }
-  | { kind: 'ramp'; current_mA: number }
+  | { kind: 'time'; multiple: Multiple; time: Span }
+  | { kind: 'ramp'; current: Span }
 )
 
 export type RcdRules = { sequence: SequenceSchool; half: HalfSchool; place: RcdPlace }
-export type RcdFinding = { code: string; figures: Figures; verdict: Verdict; trip: number | null }
-export type RcdJudged = { verdict: Verdict; findings: RcdFinding[]; recorded: Time | null }
+export type OneTrip = {
+  verdict: Decided
+  code: string
+  figures: Figures
+  band: Band | null
+  closeBy: Compared['closeBy']
+}
+export type RcdFinding = { code: string; figures: Figures; verdict: Decided; trip: number | null }
+export type RcdJudged = { verdict: Decided; findings: RcdFinding[]; recorded: Span | null }
 
-type One = { verdict: Verdict; code: string; figures: Figures }
+/** The figure that a span stands for: its known end. */
+const known = ({ least, most, bound }: Span): number => (bound === 'less-than' ? most : least)
 
 /** One trip by itself. */
-export function judgeTrip(rcd: Rcd, trip: Trip, rules: Pick<RcdRules, 'half' | 'place'>): One {
-  if (trip.kind === 'ramp') return judgeRamp(rcd, trip.current_mA, trip.waveform, rules.place)
+export function judgeTrip(rcd: Rcd, trip: Trip, rules: Pick<RcdRules, 'half' | 'place'>): OneTrip {
+  if (trip.kind === 'ramp') return judgeRamp(rcd, trip.current, trip.waveform, rules.place)
   if (!rampShares(rcd.type, trip.waveform)) return notForType(trip.waveform)
   return trip.multiple === 0.5 ? judgeHalf(trip.time, rules.half) : judgeTime(rcd, trip.multiple, trip.time)
 }
 
-const notForType = (waveform: Waveform): One => ({
+const bandless = { band: null, closeBy: null } as const
+
+const notForType = (waveform: Waveform): OneTrip => ({
   verdict: 'not-yet',
   code: 'waveform-not-for-type',
   figures: { waveform },
+  ...bandless,
 })
 
-/** No trip is asked for: a time that was read to its end is a trip, unless it is as long as the school waits. */
-function judgeHalf({ value_ms, bound }: Time, school: HalfSchool): One {
+/** No trip is asked for: a time that was read to its end is a trip, however long it took. */
+function judgeHalf(time: Span, school: HalfSchool): OneTrip {
   const wait_ms = halfSchools[school]
-  const figures = { time_ms: value_ms, wait_ms }
-  if (value_ms >= wait_ms - HALF_TOLERANCE_ms && bound !== 'less-than')
-    return { verdict: 'within', code: 'half-no-trip', figures }
-  if (bound === 'more-than') return { verdict: 'not-yet', code: 'half-too-short', figures }
-  return { verdict: 'outside', code: 'half-tripped', figures }
+  const figures = { time_ms: known(time), wait_ms }
+  if (time.bound !== 'more-than') return { verdict: 'outside', code: 'half-tripped', figures, ...bandless }
+  const isLongEnough = time.least >= wait_ms - HALF_TOLERANCE_ms
+  return isLongEnough
+    ? { verdict: 'within', code: 'half-no-trip', figures, ...bandless }
+    : { verdict: 'not-yet', code: 'half-too-short', figures, ...bandless }
 }
 
-function judgeTime(rcd: Rcd, multiple: Exclude<Multiple, 0.5>, time: Time): One {
+function judgeTime(rcd: Rcd, multiple: Exclude<Multiple, 0.5>, time: Span): OneTrip {
   const { least_ms, most_ms } = tripBand(rcd, multiple)
-  const figures = { time_ms: time.value_ms, most_ms, multiple, ...(least_ms === null ? {} : { least_ms }) }
+  const figures = { time_ms: known(time), most_ms, multiple, ...(least_ms === null ? {} : { least_ms }) }
   const band = { low: least_ms, high: most_ms, closeLow: null, closeHigh: null }
-  const { verdict, where } = judge({ value: time.value_ms, bound: time.bound }, band, 0)
+  const { verdict, where, closeBy } = compare(time, band)
   const code = where === 'below' ? 'too-fast' : where === 'above' ? 'too-slow' : `time-${verdict}`
-  return { verdict, code, figures }
+  return { verdict, code, figures, band, closeBy }
 }
 
 /** A ramp that trips below its lower bound is outside too: too sensitive, a standing leakage, or another device. */
-function judgeRamp(rcd: Rcd, current_mA: number, waveform: Waveform, place: RcdPlace): One {
+function judgeRamp(rcd: Rcd, current: Span, waveform: Waveform, place: RcdPlace): OneTrip {
   const detector = place === 'charge-point' && waveform === 'dc' && rcd.type !== 'B'
   const shares = rampShares(rcd.type, waveform)
   if (!detector && !shares) return notForType(waveform)
   const least_mA = detector ? DC_DETECTOR_mA.least : shares!.least * rcd.rated_mA
   const most_mA = detector ? DC_DETECTOR_mA.most : shares!.most * rcd.rated_mA
-  const figures = { current_mA, least_mA, most_mA }
-  const band = { low: least_mA, high: most_mA, closeLow: null, closeHigh: null }
-  const { verdict, where } = judge({ value: current_mA, bound: 'exact' }, band, 0)
+  const figures = { current_mA: known(current), least_mA, most_mA }
+  // A detector that trips at 3 mA trips where it must not.
+  const band: Band = { low: least_mA, high: most_mA, closeLow: null, closeHigh: null, lowIsOutside: detector }
+  const { verdict, where, closeBy } = compare(current, band)
   if (where === 'below' && place === 'charge-point' && waveform === 'pulsating')
-    return { verdict: 'not-yet', code: 'detector-tripped-first', figures }
+    return { verdict: 'not-yet', code: 'detector-tripped-first', figures, band, closeBy: null }
   const code = where === 'below' ? 'ramp-too-sensitive' : where === 'above' ? 'ramp-too-high' : `ramp-${verdict}`
-  return { verdict, code, figures }
+  return { verdict, code, figures, band, closeBy }
 }
 
-/**
- * All trips of a device. What the school asks for and nobody read is named; without a single trip at or up to the
- * rated current nothing is proved, whatever half of it did.
- */
+/** What is asked for and what was read of it: a trip that decided nothing has not been read. */
 export function judgeRcd(rcd: Rcd, trips: readonly Trip[], rules: RcdRules): RcdJudged {
-  const findings: RcdFinding[] = trips.map((trip, k) => ({ ...judgeTrip(rcd, trip, rules), trip: k }))
-  const wanting = wantingTrips(rcd, trips, rules.sequence)
-  findings.push(
-    ...wanting.map((figures) => ({ code: 'trip-wanting', figures, verdict: 'not-yet' as const, trip: null })),
-  )
-  const read = findings.filter((one) => one.trip !== null)
-  const proves = read.some((one) => {
-    const trip = trips[one.trip!]!
-    return (trip.kind === 'ramp' || trip.multiple !== 0.5) && one.verdict !== 'not-yet'
+  const findings: RcdFinding[] = trips.map((trip, k) => {
+    const { verdict, code, figures } = judgeTrip(rcd, trip, rules)
+    return { verdict, code, figures, trip: k }
   })
-  const found = worst(read.map((one) => one.verdict))
-  const verdict = !proves && found !== 'outside' ? 'not-yet' : found
-  return { verdict, findings, recorded: recordedTime(rcd, trips, rules.sequence) }
+  for (const figures of wantingTrips(rcd, trips, rules.sequence))
+    findings.push({ code: 'trip-wanting', figures, verdict: 'not-yet', trip: null })
+  return {
+    verdict: gravest(findings.map((one) => one.verdict)),
+    findings,
+    recorded: recordedTime(rcd, trips, rules.sequence),
+  }
 }
 
 /** The trips that a school asks for, as multiple and half-wave; `angle_deg` is null where either will do. */
@@ -129,12 +137,12 @@ function wantingTrips(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool):
 export const recordedMultiple = (rcd: Rcd, school: SequenceSchool): 1 | 5 =>
   school !== 'single' && rcd.rated_mA <= ADDITIONAL_PROTECTION_mA ? 5 : 1
 
-/** The longest time at the multiple that goes on the schedule: five times the rated current, or once. */
-function recordedTime(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool): Time | null {
+/** The longest time at the multiple that goes on the schedule; one that ran past the display is longer than its figure. */
+function recordedTime(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool): Span | null {
   const order: Multiple[] = recordedMultiple(rcd, school) === 1 ? [1, 5, 2] : [5, 1, 2]
   for (const multiple of order) {
     const times = trips.flatMap((trip) => (trip.kind === 'time' && trip.multiple === multiple ? [trip.time] : []))
-    if (times.length > 0) return times.reduce((most, one) => (one.value_ms >= most.value_ms ? one : most))
+    if (times.length > 0) return times.reduce((most, one) => (one.most > most.most ? one : most))
   }
   return null
 }

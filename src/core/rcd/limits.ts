@@ -66,11 +66,32 @@ const FIXED_FIVE_mA = 250
 export const fiveSchools = ['five-times', 'quarter-amp'] as const
 export type FiveSchool = (typeof fiveSchools)[number]
 
+/** A sound device may hold at its rated current of another shape: it is timed at this times that. Source: IEC 61008-1, IEC 62423 (from memory). */
+const PULSATING_FACTOR = 1.4
+const SMALL_PULSATING_FACTOR = 2
+const SMALL_mA = 10
+const SMOOTH_FACTOR = 2
+
+/** How much more of a waveform flows than of the alternating current that a multiple names. */
+export function waveformFactor({ rated_mA }: Pick<Rcd, 'rated_mA'>, waveform: Waveform): number {
+  if (waveform === 'ac') return 1
+  if (waveform === 'dc') return SMOOTH_FACTOR
+  return rated_mA <= SMALL_mA ? SMALL_PULSATING_FACTOR : PULSATING_FACTOR
+}
+
 /**
- * The current that flows in a trip, mA. Source: IEC 61008-1 table 1, note (from memory).
+ * The current that flows in a timed trip, mA. Half the rated current is no trip and flows as it is. Source: IEC 61008-1
+ * table 1, note (from memory).
  * @example tripCurrent_mA({ rated_mA: 30 }, 5, 'quarter-amp') // 250
+ * @example tripCurrent_mA({ rated_mA: 30 }, 1, 'five-times', 'pulsating') // 42
  */
-export function tripCurrent_mA({ rated_mA }: Pick<Rcd, 'rated_mA'>, multiple: Multiple, school: FiveSchool): number {
-  const isFixed = multiple === 5 && school === 'quarter-amp' && rated_mA <= ADDITIONAL_PROTECTION_mA
-  return isFixed ? FIXED_FIVE_mA : multiple * rated_mA
+export function tripCurrent_mA(
+  rcd: Pick<Rcd, 'rated_mA'>,
+  multiple: Multiple,
+  school: FiveSchool,
+  waveform: Waveform = 'ac',
+): number {
+  const isFixed = multiple === 5 && school === 'quarter-amp' && rcd.rated_mA <= ADDITIONAL_PROTECTION_mA
+  const alternating = isFixed ? FIXED_FIVE_mA : multiple * rcd.rated_mA
+  return multiple === 0.5 ? alternating : alternating * waveformFactor(rcd, waveform)
 }

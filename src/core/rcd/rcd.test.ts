@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { exactly, spanOf } from '../quantity/span'
 import { discriminateByRule, discriminationByBands, discriminationByReadings } from './discrimination'
 import { askedTrips, judgeRcd, judgeTrip, type Trip } from './judgeRcd'
 import type { Multiple, Rcd } from './limits'
@@ -11,13 +12,13 @@ const time = (multiple: Multiple, value_ms: number, angle_deg: 0 | 180 = 0): Tri
   multiple,
   angle_deg,
   waveform: 'ac',
-  time: { value_ms, bound: 'exact' },
+  time: exactly(value_ms),
 })
 const ramp = (current_mA: number, waveform: Trip['waveform'] = 'ac'): Trip => ({
   kind: 'ramp',
   angle_deg: null,
   waveform,
-  current_mA,
+  current: exactly(current_mA),
 })
 
 describe('one trip', () => {
@@ -42,7 +43,7 @@ describe('one trip', () => {
   })
 
   it('waits as long as its school does at half the current', () => {
-    const waited: Trip = { ...time(0.5, 300), time: { value_ms: 300, bound: 'more-than' } } as Trip
+    const waited: Trip = { ...time(0.5, 300), time: spanOf({ value: 300, bound: 'more-than' }, 0) } as Trip
     expect(judgeTrip(general, waited, rules).verdict).toBe('not-yet')
     expect(judgeTrip(general, waited, { ...rules, half: 'three-hundred' }).verdict).toBe('within')
   })
@@ -58,8 +59,8 @@ describe('a device', () => {
 
   it('puts the longest at five times on the schedule, or at once where there is none', () => {
     const trips = [time(1, 26), time(1, 34.9, 180), time(5, 12.6), time(5, 6.8, 180)]
-    expect(judgeRcd(general, trips, rules).recorded).toEqual({ value_ms: 12.6, bound: 'exact' })
-    expect(judgeRcd(general, trips.slice(0, 2), rules).recorded).toEqual({ value_ms: 34.9, bound: 'exact' })
+    expect(judgeRcd(general, trips, rules).recorded).toEqual(exactly(12.6))
+    expect(judgeRcd(general, trips.slice(0, 2), rules).recorded).toEqual(exactly(34.9))
     expect(judgeRcd(general, [ramp(22)], rules).recorded).toBeNull()
   })
 
@@ -89,7 +90,7 @@ describe('two devices in series', () => {
 
   const at = (current_mA: number, value_ms: number, bound: 'exact' | 'more-than' = 'exact') => ({
     current_mA,
-    time: { value_ms, bound },
+    time: spanOf({ value: value_ms, bound }, 0),
   })
   const lower = [at(30, 35), at(30, 31), at(150, 13)]
 

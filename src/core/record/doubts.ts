@@ -1,10 +1,7 @@
 /** What is refused, and what is asked about, before a reading is kept. The same check stands at every door. */
-import type { Part } from '../plant/part'
-import { emptyPlant } from '../plant/plantIndex'
 import { refuseConditions } from '../pv/conditions'
-import { ModelCache } from '../pv/stringModel'
-import type { Regime } from '../regime/regime'
-import type { AnyStep, Slot } from '../steps/step'
+import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
+import { type AnyReadStep, Lacking, type StepContext } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
 import type { Body } from './entry'
 
@@ -14,38 +11,41 @@ export type ReadingCheck = { state: 'fine' } | Refusal | Doubt
 
 /** Ratios to the expected value [D, house rule 6]: between `slip` limits the decimal point has probably slipped. */
 const RATIO = { absurd: 13, slipLow: 7, tenthHigh: 1 / 7, tenthLow: 1 / 13, farOff: 2 }
-const models = new ModelCache()
 
 /**
  * Looks at a reading before it is kept: a wrong slot, negative figures and absurd ones are refused; a slipped decimal
  * point and values far off are asked about, and kept once confirmed.
+ *
+ * @param context of the real plant, with this reading in it.
  */
-export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Body<'reading'>): ReadingCheck {
+export function checkReading(step: AnyReadStep, context: StepContext, body: Body<'reading'>): ReadingCheck {
+  const { part, regime } = context
   const refuse = (code: string, slot: string | null, figures: Figures = {}): Refusal => ({
     state: 'refused',
     code,
     slot,
     figures: { tag: part.data.tag, ...figures },
   })
-  const known = new Map<string, Slot>(step.slots.map((slot: Slot) => [slot.id, slot]))
+  const known = new Map<string, Slot>(step.slots.map((slot) => [slot.id, slot]))
   for (const [id, value] of Object.entries(body.slots)) {
     const slot = known.get(id)
     if (!slot) return refuse('slot-unknown', id)
     if (slot.only && !slot.only(part.data, regime)) return refuse('slot-not-here', id, { slot: id })
-    if (slot.kind === 'choice') {
-      // Lead sets belong to the kit: any mark of one will do.
-      const isKnown = 'choice' in value && (slot.from !== undefined || slot.options.includes(value.choice))
-      if (!isKnown) return refuse('choice-unknown', id)
+    if (slot.kind !== 'number') {
+      const code = 'choice' in value ? refusedAnswer(slot, value, body.v) : 'choice-unknown'
+      if (code) return refuse(code, id, { slot: id })
       continue
     }
     if (!('value' in value)) return refuse('number-wanted', id)
     if (value.unit !== slot.unit) return refuse('unit-of-slot', id, { unit: slot.unit, given: value.unit })
+    if (!Number.isFinite(value.value)) return refuse('number-wanted', id)
     if (value.value < 0) return refuse(`negative-${slot.measures}`, id, { value: value.value, unit: slot.unit })
     if (slot.measures === 'rcd-time' && value.value === 0) return refuse('no-time', id)
   }
   if (Object.keys(body.slots).length === 0) return refuse('empty', null)
   if (body.conditions) {
-    const code = refuseConditions(body.conditions)
+    const module = part.data.kind === 'string' ? part.data.moduleType.data : null
+    const code = refuseConditions(body.conditions, module)
     if (code) {
       const { irradiance, cell } = body.conditions
       return refuse(code, null, { irradiance: irradiance.read.value, temperature: cell.read.value })
@@ -54,24 +54,46 @@ export function checkReading(step: AnyStep, part: Part, regime: Regime, body: Bo
   const doubt = step.doubt?.(body)
   if (doubt && !body.confirmed.includes(doubt.code))
     return { state: 'ask', ...doubt, figures: { tag: part.data.tag, ...doubt.figures } }
-  return compareWithExpected(step, part, regime, body)
+  return compareWithExpected(step, context, body)
 }
 
-function compareWithExpected(step: AnyStep, part: Part, regime: Regime, body: Body<'reading'>): ReadingCheck {
+/** Why an answer cannot stand; null where it can. Lead sets belong to the kit: any mark of one will do. */
+function refusedAnswer(
+  slot: Exclude<Slot, { kind: 'number' }>,
+  value: { choice: string; note?: string | undefined },
+  v: 1 | 2,
+): string | null {
+  if (slot.kind === 'lead-set') return null
+  const options: readonly string[] = slot.kind === 'check' ? CHECK_OPTIONS : slot.options
+  if (!options.includes(value.choice)) return 'choice-unknown'
+  if (slot.kind === 'choice' && v > 1 && slot.retired?.includes(value.choice)) return 'choice-retired'
+  const wordless = slot.kind === 'check' && value.choice === CHECK_BAD && (value.note ?? '').trim().length < LEAST_WORDS
+  return wordless ? 'words-wanted' : null
+}
+
+/** What the step expects here; nothing where its regime lacks a figure for it. */
+function expectedIn(step: AnyReadStep, context: StepContext): number | null {
+  try {
+    return step.expect?.(context)?.value ?? null
+  } catch (error) {
+    if (error instanceof Lacking) return null
+    throw error
+  }
+}
+
+function compareWithExpected(step: AnyReadStep, context: StepContext, body: Body<'reading'>): ReadingCheck {
   // What an instrument shows has its point where it belongs; a resistance may be anything but a slip of it.
-  const byConditions = step.needsConditions
-  if (!step.expect || (!byConditions && body.how !== 'typed')) return { state: 'fine' }
-  const slot = step.slots.find((one: Slot) => one.kind === 'number' && one.id in body.slots)
+  const byConditions = step.needsConditions === true
+  if (!step.expect) return { state: 'fine' }
+  const slot = step.slots.find((one) => one.kind === 'number' && one.id in body.slots)
   const read = slot ? body.slots[slot.id] : undefined
   if (!slot || !read || !('value' in read) || read.bound !== 'exact') return { state: 'fine' }
-  const expected = step.expect(
-    { part, plant: emptyPlant, instruments: [], regime, models, counted: () => null },
-    body.conditions,
-  )?.value
+  if (!byConditions && (read.how ?? body.how) !== 'typed') return { state: 'fine' }
+  const expected = expectedIn(step, context)
   if (!expected) return { state: 'fine' }
   const ratio = read.value / expected
   const figures = {
-    tag: part.data.tag,
+    tag: context.part.data.tag,
     read: read.text,
     unit: slot.kind === 'number' ? slot.unit : 'one',
     expected,

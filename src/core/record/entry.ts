@@ -42,15 +42,23 @@ export const conditionsSchema = z.strictObject({
 })
 export type Conditions = z.infer<typeof conditionsSchema>
 
-/** A slot holds a value as read, or one of a step's choices. */
-export const slotValueSchema = z.union([readValueSchema, z.strictObject({ choice: code, note: note.optional() })])
+/**
+ * A slot holds a value as read, or one of a step's choices. Each says where it came from; one that does not came the way
+ * of its whole reading.
+ */
+export const slotValueSchema = z.union([
+  readValueSchema.extend({ how: howSchema.optional() }),
+  z.strictObject({ choice: code, note: note.optional(), how: howSchema.optional() }),
+])
 export type SlotValue = z.infer<typeof slotValueSchema>
 
+/** Version 2 is asked what a step asks since then; one of version 1 is whole without it. */
 const reading = z.strictObject({
   kind: z.literal('reading'),
-  v: z.literal(1),
+  v: z.union([z.literal(1), z.literal(2)]),
   slots: z.record(code, slotValueSchema),
   conditions: conditionsSchema.nullable(),
+  /** How its figures came, those that do not say so themselves. */
   how: howSchema,
   instrument: instrumentCopySchema.nullable(),
   /** Where it was taken: at the plugs, at the switch, at the inverter's end. */

@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { exampleString } from '../steps/worked'
 import { conditions, FactsBuilder, readingBody, testId } from '../testing/factsBuilder'
-import { checkReading } from './doubts'
 import { type EntryBody, type EntryKind, entryBodySchema, sentEntrySchema } from './entry'
 import { feedSampleSchema, liveSample } from './feed'
 import { summarise } from './jobSummary'
 import { upcast } from './upcast'
-import { pvVoc } from '../steps/pvVoc'
-import { defaultRegime } from '../regime/shipped'
+import { checkBody, evaluate, stepKey } from '../evaluate'
 import { readValueOf } from '../quantity/readValue'
 
 /** One body of every kind in every version ever shipped, as it lies in databases: these never change. */
@@ -112,14 +110,15 @@ describe('an entry as a device sends it', () => {
 })
 
 describe('doubts about a reading', () => {
-  const part = { id: testId(1), data: exampleString(11), revision: '', retired: false }
-  const check = (volts: number, confirmed: string[] = []) =>
-    checkReading(
-      pvVoc,
-      part,
-      defaultRegime,
-      readingBody({ slots: { voltage: readValueOf(volts, 'V', 1) }, conditions: conditions(), confirmed }),
-    )
+  const build = new FactsBuilder()
+  const string = build.string('1')
+  const evaluation = evaluate(build.facts(), 0)
+  const check = (volts: number, confirmed: string[] = []) => {
+    const { step, part } = evaluation.byKey.get(stepKey('pv-voc', string))!
+    if (step.kind !== 'read') throw new Error('expected a step that is read')
+    const slots = { voltage: readValueOf(volts, 'V', 1) }
+    return checkBody(evaluation, { step, part }, readingBody({ slots, conditions: conditions(), confirmed })).check
+  }
 
   it('let sound figures and faults through', () => {
     for (const volts of [370, 337, 300, 0]) expect(check(volts)).toEqual({ state: 'fine' })
@@ -177,15 +176,21 @@ describe('the summary of a job', () => {
     build.polarity(string, 'reversed')
     expect(summarise(build.facts(), 0)).toMatchObject({
       strings: 1,
-      peak_W: 11 * 245,
-      done: 0,
-      total: 6,
+      peak_W: 11 * 282,
+      // The site was isolated; its other lists and the string's own tests are open.
+      done: 1,
+      total: 10,
       worst: 'outside',
       holds: { stepId: 'pv-polarity', tag: '1', verdict: 'outside' },
     })
   })
 
-  it('of an empty job holds nothing', () => {
-    expect(summarise(new FactsBuilder().facts(), 0)).toMatchObject({ strings: 0, total: 0, holds: null, issue: null })
+  it('of an empty job waits for the lists of the site', () => {
+    expect(summarise(new FactsBuilder().facts(), 0)).toMatchObject({
+      strings: 0,
+      total: 4,
+      holds: { stepId: 'inspection' },
+      issue: null,
+    })
   })
 })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { idSchema } from '../plant/part'
-import { accuracySchema } from '../quantity/uncertainty'
+import { type Accuracy, accuracySchema } from '../quantity/uncertainty'
 
 /** What an instrument can measure. */
 export const measurableSchema = z.enum([
@@ -23,7 +23,8 @@ export const measurableSchema = z.enum([
 ])
 export type Measurable = z.infer<typeof measurableSchema>
 
-const rangeSchema = z.strictObject({
+/** What an instrument is good for in one quantity. */
+export const rangeSchema = z.strictObject({
   measures: measurableSchema,
   accuracy: accuracySchema,
   /** Highest value it may be connected to, in the quantity's unit (V, A, W/m2, degC). */
@@ -56,15 +57,45 @@ export const instrumentCopySchema = z.strictObject({
   name: z.string().min(1).max(60),
   calibrationDue: z.iso.date().nullable(),
   standIn: z.boolean(),
+  /** Of the quantity that the reading was taken for. */
   accuracy: accuracySchema.nullable(),
   most: z.number().positive().nullable(),
+  /** Of each quantity, where the reading holds several; without it the one above is all that is known. */
+  ranges: z.array(rangeSchema).max(16).optional(),
 })
 export type InstrumentCopy = z.infer<typeof instrumentCopySchema>
 
-/** The copy that a reading of one quantity keeps; null where the instrument does not measure it. */
-export function copyForReading(instrument: Instrument, measures: Measurable): InstrumentCopy | null {
+/**
+ * The copy that a reading keeps; null where the instrument does not measure what it was taken for.
+ *
+ * @param also every quantity that the reading holds: where there are several, each is kept with its own accuracy.
+ */
+export function copyForReading(
+  instrument: Instrument,
+  measures: Measurable,
+  also: readonly Measurable[] = [],
+): InstrumentCopy | null {
   const range = instrument.ranges.find((one) => one.measures === measures)
   if (!range) return null
   const { id, tag, name, calibrationDue, standIn } = instrument
-  return { id, tag, name, calibrationDue, standIn, accuracy: range.accuracy, most: range.most }
+  const copy = { id, tag, name, calibrationDue, standIn, accuracy: range.accuracy, most: range.most }
+  if (!also.some((one) => one !== measures)) return copy
+  return {
+    ...copy,
+    ranges: instrument.ranges.filter((one) => one.measures === measures || also.includes(one.measures)),
+  }
+}
+
+/**
+ * What a copy says of one quantity: volts are never held against a range of amperes.
+ *
+ * @param takenFor the quantity that the reading was taken for: an older copy speaks of that one only.
+ */
+export function rangeFor(
+  copy: InstrumentCopy,
+  measures: Measurable,
+  takenFor: Measurable | null,
+): { accuracy: Accuracy | null; most: number | null } | null {
+  if (copy.ranges) return copy.ranges.find((one) => one.measures === measures) ?? null
+  return measures === takenFor ? copy : null
 }

@@ -38,7 +38,7 @@ describe('a company’s own regime', () => {
     const known = [...shippedRegimes, first]
     const second = made({ from: { id: first.id, version: 1 }, limits: { 'pv.sisters': 4 } }, known)
     expect(second).toMatchObject({ id: first.id, version: 2 })
-    expect(first.limits['pv.sisters'].value).toBe(3)
+    expect(first.limits['pv.sisters']!.value).toBe(3)
   })
 
   it('judges by its own figures', () => {
@@ -86,7 +86,7 @@ describe('a regime as it was stored', () => {
       limits: { 'pv.sisters': { ...sisters, value: 7 }, 'pv.least-light': light },
     }
     const regime = regimeFrom(old)
-    expect(regime.limits['pv.sisters'].value).toBe(7)
+    expect(regime.limits['pv.sisters']!.value).toBe(7)
     expect(regime.limits['pv.continuity']).toEqual(defaultRegime.limits['pv.continuity'])
     expect(regime.schools).toEqual(defaultRegime.schools)
     expect(regime.changed).toBeNull()

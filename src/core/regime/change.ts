@@ -49,12 +49,14 @@ export function changeRegime(known: readonly Regime[], change: RegimeChange, by:
   const limits = { ...from.limits }
   for (const id of limitIds) {
     const value = change.limits[id]
-    if (value === undefined || value === from.limits[id].value) continue
-    const shipped = shippedRegimes[0]!.limits[id].value
+    const own = from.limits[id]
+    if (value === undefined || value === own?.value) continue
+    const base = own ?? shippedRegimes[0]!.limits[id]!
+    const shipped = shippedRegimes[0]!.limits[id]!.value
     const [low, high] = [shipped / REACH, shipped * REACH]
     if (!(value >= low && value <= high))
       return { state: 'refused', code: 'limit-out-of-reach', limit: id, value, from: low, to: high }
-    limits[id] = { ...from.limits[id], value, source: 'company' }
+    limits[id] = { ...base, value, source: 'company' }
   }
   const chosen: Record<string, string> = { ...from.schools }
   for (const school of schoolIds) {
@@ -64,7 +66,7 @@ export function changeRegime(known: readonly Regime[], change: RegimeChange, by:
       return { state: 'refused', code: 'school-unknown', school }
     chosen[school] = option
   }
-  const isSame = limitIds.every((id) => limits[id].value === from.limits[id].value)
+  const isSame = limitIds.every((id) => limits[id]?.value === from.limits[id]?.value)
   if (isSame && schoolIds.every((id) => chosen[id] === from.schools[id]))
     return { state: 'refused', code: 'regime-unchanged' }
   const goesOn = !isShipped(from.id) && change.name === from.name

@@ -45,6 +45,8 @@ export const schoolOptions = {
   'rcd.five': ['five-times', 'quarter-amp'],
   'earth.spread-rule': ['range', 'deviation'],
   'earth.probe': ['sixty-two', 'halfway'],
+  'loop.rcd-stands-in': ['near-the-sum', 'only-in-tt'],
+  cites: ['national', 'international'],
 } as const satisfies Record<string, readonly string[]>
 export type SchoolId = keyof typeof schoolOptions
 export const schoolIds = Object.keys(schoolOptions) as SchoolId[]
@@ -67,6 +69,8 @@ const schoolsSchema = z.strictObject({
   'rcd.five': z.enum(schoolOptions['rcd.five']),
   'earth.spread-rule': z.enum(schoolOptions['earth.spread-rule']),
   'earth.probe': z.enum(schoolOptions['earth.probe']),
+  'loop.rcd-stands-in': z.enum(schoolOptions['loop.rcd-stands-in']),
+  cites: z.enum(schoolOptions.cites),
 })
 export type Schools = z.infer<typeof schoolsSchema>
 
@@ -75,7 +79,8 @@ export const regimeSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{3,60}$/),
   version: z.number().int().min(1),
   name: z.string().min(3).max(120),
-  limits: z.record(z.enum(limitIds), limitSchema),
+  /** A copy that lacks a figure gives readings without a verdict where a step needs it. */
+  limits: z.partialRecord(z.enum(limitIds), limitSchema),
   schools: schoolsSchema,
   /** What it was copied from and why, null for those that ship. */
   changed: z
@@ -83,3 +88,6 @@ export const regimeSchema = z.strictObject({
     .nullable(),
 })
 export type Regime = z.infer<typeof regimeSchema>
+
+/** Figures that a regime lacks: what needs them is read and not judged. */
+export const lackingLimits = ({ limits }: Regime): LimitId[] => limitIds.filter((id) => limits[id] === undefined)

@@ -37,7 +37,7 @@ export const sources = {
   'iec-62446-voltage': published('IEC 62446-1', '2016', '6.4'),
   'iec-62446-current': published('IEC 62446-1', '2016', '6.5'),
   'iec-62446-strings': published('IEC 62446-1', '2016', '6.4 and 6.5'),
-  'iec-62446-polarity': published('IEC 62446-1', '2016', '6.3'),
+  'iec-62446-polarity': published('IEC 62446-1', '2016', '6.2'),
   'iec-62446-light': published('IEC 62446-1', '2016', '7.2'),
   'iec-62446-continuity': published('IEC 62446-1', '2016', '6.1'),
   'iec-62446-combiner': published('IEC 62446-1', '2016', '6.3'),
@@ -63,6 +63,15 @@ export const sources = {
   'bs7671-rcd': published('BS 7671', '2018+A2', '643.7 and 643.8'),
   'bs7671-functional': published('BS 7671', '2018+A2', '643.10'),
   'iec-60364-6-zs': published('IEC 60364-6', '2016', 'annex D'),
+  'iec-60364-6-continuity': published('IEC 60364-6', '2016', '6.4.3.2'),
+  'iec-60364-6-insulation': published('IEC 60364-6', '2016', '6.4.3.3, table 6.1'),
+  'iec-60364-6-polarity': published('IEC 60364-6', '2016', '6.4.3.6'),
+  'iec-60364-6-ze': published('IEC 60364-6', '2016', '6.4.3.7'),
+  'iec-60364-6-rcd': published('IEC 60364-6', '2016', '6.4.3.7 and 6.4.3.8'),
+  'iec-60364-6-functional': published('IEC 60364-6', '2016', '6.4.3.10'),
+  'iec-60364-4-electrode': published('IEC 60364-4-41', '2005+A1', '411.5.3'),
+  'iec-60364-4-disconnection': published('IEC 60364-4-41', '2005+A1', 'table 41.1'),
+  'iec-60364-4-fault-current': published('IEC 60364-4-43', '2008', '434.1'),
   'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
   'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),
   'iec-62955': published('IEC 62955', '2018', null),
@@ -91,6 +100,7 @@ export const sources = {
   'house-perfect': house(13),
   'house-keep-off': house(14),
   'house-along': house(15),
+  'house-far-above': house(16),
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources

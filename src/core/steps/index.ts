@@ -1,37 +1,40 @@
-import { acFunctional } from './acFunctional'
-import { acInsulation } from './acInsulation'
-import { acPolarity } from './acPolarity'
-import { closeOut } from './closeOut'
-import { combinerPolarity } from './combinerPolarity'
-import { designSteps } from './design'
-import { earthBack } from './earthBack'
-import { earthContinuity } from './earthContinuity'
-import { electrode } from './electrode'
-import { electrodeBack } from './electrodeBack'
-import { faultCurrentStep } from './faultCurrentStep'
-import { leadNull } from './leadNull'
-import { operating } from './operating'
-import { r1r2 } from './r1r2'
-import { ringEnds } from './ringEnds'
-import { plugsLocked } from './plugsLocked'
-import { proveDead } from './proveDead'
-import { pvInsulation } from './pvInsulation'
-import { pvIsc } from './pvIsc'
-import { pvPolarity } from './pvPolarity'
-import { pvVoc } from './pvVoc'
-import { rcdButton } from './rcdButton'
-import { rcdCascade } from './rcdCascade'
-import { rcdTrips } from './rcdTrips'
-import { reconnect } from './reconnect'
-import { safeIsolation } from './safeIsolation'
-import { sensorsInPlane } from './sensorsInPlane'
-import { siteInspection } from './siteInspection'
+import { acFunctional } from './ac/acFunctional'
+import { acInsulation } from './ac/acInsulation'
+import { acPolarity } from './ac/acPolarity'
+import { earthBack } from './ac/earthBack'
+import { faultCurrentStep } from './ac/faultCurrentStep'
+import { proveDead } from './ac/proveDead'
+import { r1r2 } from './ac/r1r2'
+import { ringEnds } from './ac/ringEnds'
+import { ze } from './ac/ze'
+import { zs } from './ac/zs'
+import { combinerPolarity } from './dc/combinerPolarity'
+import { earthContinuity } from './dc/earthContinuity'
+import { operating } from './dc/operating'
+import { plugsLocked } from './dc/plugsLocked'
+import { pvInsulation } from './dc/pvInsulation'
+import { pvIsc } from './dc/pvIsc'
+import { pvPolarity } from './dc/pvPolarity'
+import { pvVoc } from './dc/pvVoc'
+import { acProved, reconnect } from './dc/reconnect'
+import { safeIsolation } from './dc/safeIsolation'
+import { sensorsInPlane } from './dc/sensorsInPlane'
+import { designSteps } from './design/design'
+import { electrode, electrodeLoop } from './earth/electrode'
+import { electrodeBack, electrodeLoopBack } from './earth/electrodeBack'
+import { rcdButton } from './rcd/rcdButton'
+import { rcdCascade } from './rcd/rcdCascade'
+import { rcdTrips } from './rcd/rcdTrips'
+import { closeOut, closeOutAc } from './site/closeOut'
+import { leadNull } from './site/leadNull'
+import { siteInspection } from './site/siteInspection'
 import type { Regime } from '../regime/regime'
-import type { AnyStep } from './step'
-import { ze } from './ze'
-import { zs } from './zs'
+import { type AnyReadStep, type AnyStep, isRead } from './step'
 
-/** Every test of the trade, in the usual working order: the DC side first. */
+/**
+ * Every test of the trade in the usual working order: the DC side up to the locked plugs, then earth and the AC side, and
+ * only then is anything switched on.
+ */
 export const steps: readonly AnyStep[] = [
   siteInspection,
   ...designSteps,
@@ -45,8 +48,6 @@ export const steps: readonly AnyStep[] = [
   pvIsc,
   pvInsulation,
   plugsLocked,
-  reconnect,
-  operating,
   proveDead,
   ringEnds,
   r1r2,
@@ -55,6 +56,8 @@ export const steps: readonly AnyStep[] = [
   electrode,
   electrodeBack,
   ze,
+  electrodeLoop,
+  electrodeLoopBack,
   earthBack,
   faultCurrentStep,
   zs,
@@ -62,7 +65,11 @@ export const steps: readonly AnyStep[] = [
   rcdButton,
   acFunctional,
   rcdCascade,
+  acProved,
+  reconnect,
+  operating,
   closeOut,
+  closeOutAc,
 ]
 
 const byId = new Map(steps.map((step) => [step.id, step]))
@@ -71,21 +78,39 @@ export function stepById(id: string): AnyStep | null {
   return byId.get(id) ?? null
 }
 
+/**
+ * A step that is read, by its id.
+ * @throws Error where there is none: the caller knows its id.
+ */
+export function readStepById(id: string): AnyReadStep {
+  const step = stepById(id)
+  if (!step || !isRead(step)) throw new Error(`readStepById: expected a step that is read, got ${id}`)
+  return step
+}
+
 type OrderSchool = Regime['schools']['work.order']
+const starts =
+  (letters: string) =>
+  (step: AnyStep): boolean =>
+    letters.includes(step.order[0]!)
+
+/** What is done once both sides are proved. */
+const isLast = (step: AnyStep): boolean => step === acProved || step === reconnect || step === operating
+const isFirst = starts('A')
 /** Earth and the AC side, which a school takes before the DC side. */
-const AC_LETTERS = 'CDE'
-const isAcStep = (step: AnyStep): boolean => AC_LETTERS.includes(step.order[0]!)
-const isDcStep = (step: AnyStep): boolean => step.order.startsWith('B')
+const isAc = starts('CDE')
+const isDc = (step: AnyStep): boolean => starts('B')(step) && !isLast(step)
 
 const orders: Record<OrderSchool, readonly AnyStep[]> = {
   'pv-first': steps,
   'ac-first': [
-    ...steps.filter((step) => step.order.startsWith('A')),
-    ...steps.filter(isAcStep),
-    ...steps.filter(isDcStep),
-    ...steps.filter((step) => !step.order.startsWith('A') && !isAcStep(step) && !isDcStep(step)),
+    ...steps.filter(isFirst),
+    ...steps.filter(isAc),
+    ...steps.filter(isDc),
+    ...steps.filter(isLast),
+    ...steps.filter(starts('G')),
   ],
 }
 
-/** Every test in the working order of a regime. IEC 62446-1 is read both ways (from memory); neither side waits for the other. */
+/** Every test in the working order of a regime; neither order switches on before its own circuit was proved. */
 export const stepsOf = ({ schools }: Regime): readonly AnyStep[] => orders[schools['work.order']]

@@ -3,16 +3,16 @@ import type { PartData, StringData } from '../plant/part'
 import { readValueOf } from '../quantity/readValue'
 import type { Conditions } from '../record/entry'
 
-/** The module of handbook 17: 36.85 V a piece; the figures which the check does not name are ordinary for 60 cells. */
+/** An ordinary module of 60 cells; the figures are our own. */
 export const exampleModule = {
-  pmax_W: 245,
-  voc_V: 36.85,
-  isc_A: 8.8,
-  vmp_V: 30,
-  imp_A: 8.17,
+  pmax_W: 282,
+  voc_V: 37.4,
+  isc_A: 9.6,
+  vmp_V: 31,
+  imp_A: 9.1,
   alpha_pctPerK: 0.05,
-  beta_pctPerK: -0.34,
-  gamma_pctPerK: -0.43,
+  beta_pctPerK: -0.31,
+  gamma_pctPerK: -0.4,
   cellsInSeries: 60,
 } as const
 

@@ -10,13 +10,27 @@ export const testId = (n: number): string => `00000000-0000-7000-8000-${n.toStri
 
 export const START_ms = Date.parse('2026-05-14T10:00:00.000Z')
 export const people = { wren: testId(0xa1), ada: testId(0xa2) }
-const JOB = testId(0xb1)
-const VISIT = testId(0xc1)
+export const JOB = testId(0xb1)
+export const VISIT = testId(0xc1)
 
 export class FactsBuilder {
   readonly entries: Entry[] = []
   private count = 0x1000
   private readonly revisions = new Map<string, string>()
+
+  /** Plugs are parted on a site that was isolated, unless a test says otherwise. */
+  constructor(isolated = true) {
+    if (isolated) this.isolate(JOB)
+  }
+
+  isolate(siteId: string, about: Partial<Omit<Entry, 'body'>> = {}): string {
+    const slots = {
+      'ac-off': { choice: 'as-it-should' },
+      'dc-switch-off': { choice: 'as-it-should' },
+      'clamp-current': readValueOf(0, 'A', 2),
+    }
+    return this.reading('safe-isolation', siteId, { slots }, about)
+  }
 
   /** Adds an entry one second after the last and gives its id. */
   add(body: EntryBody, about: Partial<Omit<Entry, 'body'>> = {}): string {
@@ -41,6 +55,7 @@ export class FactsBuilder {
 
   part(data: PartData, partId = testId(this.count++)): string {
     this.add({ kind: 'plant-change', v: 1, before: null, after: data, base: null }, { partId })
+    if (data.kind === 'site') this.isolate(partId)
     return partId
   }
 
@@ -56,7 +71,7 @@ export class FactsBuilder {
 
   /** The id of the last change of a part. */
   revisionOf(partId: string): string {
-    return this.revisions.get(partId)!
+    return this.revisions.get(partId) ?? ''
   }
 
   reading(
@@ -107,7 +122,7 @@ export class FactsBuilder {
 export function readingBody(body: Partial<Body<'reading'>>): Body<'reading'> {
   return {
     kind: 'reading',
-    v: 1,
+    v: 2,
     slots: {},
     conditions: null,
     how: 'typed',

@@ -1,5 +1,5 @@
 /** An installation with one of each part, for the tests of earth and the AC side. */
-import { evaluate, stepKey } from '../evaluate'
+import { checkBody, evaluate, evaluateDraft, stepKey } from '../evaluate'
 import type { CircuitData, PartData, RcdData } from '../plant/part'
 import { readValueOf } from '../quantity/readValue'
 import type { Unit } from '../quantity/unit'
@@ -7,7 +7,10 @@ import type { SlotValue } from '../record/entry'
 import type { Regime } from '../regime/regime'
 import { defaultRegime, shippedRegimes } from '../regime/shipped'
 import { exampleBoard, exampleCircuit, exampleRcd, exampleSupply } from '../steps/worked'
-import { FactsBuilder } from './factsBuilder'
+import { choicesOf, isAnswered, type Slot, slotsShown } from '../steps/slot'
+import type { AnyReadStep } from '../steps/step'
+import { readStepById } from '../steps'
+import { FactsBuilder, readingBody } from './factsBuilder'
 
 type Of<Kind extends PartData['kind']> = Extract<PartData, { kind: Kind }>
 export const read = (value: number, unit: Unit = 'ohm', decimals = 2): SlotValue => readValueOf(value, unit, decimals)
@@ -21,6 +24,29 @@ type Own = {
   board?: Partial<Of<'board'>>
   rcd?: Partial<RcdData> | null
   circuit?: Partial<CircuitData>
+}
+
+/** What is set where nothing speaks for another voltage. */
+const usual: Readonly<Record<string, string>> = { 'set-voltage': 'v500' }
+const soundAnswer = (slot: Slot): SlotValue | null =>
+  slot.kind === 'choice'
+    ? choose(usual[slot.id] ?? slot.sound[0]!)
+    : slot.kind === 'check'
+      ? choose('as-it-should')
+      : slot.kind === 'lead-set'
+        ? choose('A')
+        : null
+
+/** What is asked and has no answer, answered as it should be; what depends on answers is asked after them. */
+export function withSoundAnswers(
+  step: AnyReadStep,
+  asked: Parameters<typeof slotsShown>[2],
+  slots: Record<string, SlotValue>,
+): Record<string, SlotValue> {
+  const open = slotsShown(step, choicesOf({ slots }), asked).find(
+    (slot) => !slot.optional && !isAnswered(slot, { slots }) && soundAnswer(slot),
+  )
+  return open ? withSoundAnswers(step, asked, { ...slots, [open.id]: soundAnswer(open)! }) : slots
 }
 
 /** What a test changes is given; the rest is as in the worked examples. */
@@ -39,9 +65,24 @@ export class Installation {
     this.circuit = this.build.part({ ...exampleCircuit, rcdId: this.rcd, ...own.circuit } as PartData)
   }
 
+  /** Keeps a reading; questions that the test says nothing of are answered as they should be, figures never. */
   take(step: string, partId: string, slots: Record<string, SlotValue>): this {
-    this.build.reading(step, partId, { slots, conditions: null })
+    const part = this.says(step, partId).one.part
+    const answered = withSoundAnswers(readStepById(step), { part, regime: this.regime }, slots)
+    this.build.reading(step, partId, { slots: answered, conditions: null })
     return this
+  }
+
+  /** What is wrong with the set-up before anything is read. */
+  trap(step: string, partId: string, slots: Record<string, SlotValue>) {
+    const { evaluation, one } = this.says(step, partId)
+    return evaluateDraft(evaluation, one, readingBody({ slots })).trap
+  }
+
+  /** What would be refused or asked about before a reading is kept. */
+  check(step: string, partId: string, body: Parameters<typeof readingBody>[0]) {
+    const { evaluation, one } = this.says(step, partId)
+    return checkBody(evaluation, { step: readStepById(step), part: one.part }, readingBody(body)).check
   }
 
   get facts() {

@@ -1,55 +1,39 @@
 /** A test of the trade that nobody asked for: what a new step must bring, and that nothing else need know of it. */
 import { readValueOf } from '../quantity/readValue'
-import { readingUncertainty } from '../quantity/uncertainty'
-import { plain } from '../steps/checks'
-import type { Step } from '../steps/step'
-import { numberIn } from '../steps/stringReading'
-import { type Band, judge } from '../verdict/judge'
+import { isolatedGate } from '../steps/gates'
+import { hold, notYet } from '../steps/holding'
+import { figureOf } from '../steps/reading'
+import { numberSlot } from '../steps/slot'
+import type { ReadStep } from '../steps/step'
+import { atLeast } from '../verdict/compare'
+import { decide } from '../verdict/judgement'
 
 const LEAST_Nm = 4
-const band: Band = { low: LEAST_Nm, high: null, closeLow: null, closeHigh: null }
+const pull = numberSlot('pull', 'dc-voltage', 'V', 1)
 
-export const sampleStep: Step<'dc-switch'> = {
+export const sampleStep: ReadStep<'dc-switch'> = {
+  kind: 'read',
   id: 'terminal-pull',
-  order: 'B12',
+  order: 'B13',
   appliesTo: 'dc-switch',
   station: 'dc-switch',
   tag: 'dead',
-  slots: [{ kind: 'number', id: 'pull', measures: 'dc-voltage', unit: 'V', balloon: 1 }],
-  needsConditions: false,
+  slots: [pull],
   counts: 'latest',
-  gates: [{ id: 'isolated', hard: true, waitsFor: 'safe-isolation', until: 'done', on: 'site' }],
+  gates: [isolatedGate],
   cautions: [{ id: 'not-dead', hard: true }],
   hookup: { drawing: 'sample-terminal', leads: [{ balloon: 1, code: 'sample-terminal' }] },
   minutes: 1,
   sources: ['rating-plate'],
-  inputs: () => '',
-  judge({ part }, reading) {
-    const read = numberIn(reading, 'pull')
-    if (!read) return plain('not-yet', { code: 'terminal-pull.not-yet', figures: {} })
-    const whisker = readingUncertainty(read, null)
-    const { verdict } = judge(read, band, whisker)
-    return {
-      ...plain(verdict, { code: `terminal-pull.${verdict}`, figures: { read: read.text, tag: part.data.tag } }),
-      rule: {
-        unit: 'V',
-        scale: 'linear',
-        measured: { value: read.value, bound: read.bound, whisker, text: read.text },
-        expected: null,
-        band,
-        source: 'rating-plate',
-      },
-    }
+  judge(context) {
+    const read = figureOf(context, pull)
+    if (!read) return notYet(context, 'terminal-pull.no-reading')
+    const limit = { id: 'terminal-pull', value: LEAST_Nm }
+    const line = { code: 'terminal-pull.rule', decimals: 0 }
+    const { span, read: shown } = read
+    const held = { step: 'terminal-pull', span, text: shown.text, unit: 'V', band: atLeast(LEAST_Nm) } as const
+    return decide([hold(context, { ...held, source: 'rating-plate', limit, line })])
   },
-  working: () => [
-    {
-      code: 'terminal-pull.rule',
-      figures: {},
-      result: { value: LEAST_Nm, unit: 'V', decimals: 0 },
-      source: 'rating-plate',
-      decides: true,
-    },
-  ],
   example: {
     source: 'invented for this test: nothing in the trade',
     part: { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 },
@@ -64,7 +48,8 @@ export const sampleWords = {
   'step.terminal-pull.about': 'A sample step.',
   'slot.pull': 'Pull',
   'lead.sample-terminal': 'terminal',
-  'finding.terminal-pull.not-yet': 'Nothing pulled yet.',
+  'finding.terminal-pull.no-reading': 'Nothing pulled yet.',
+  'finding.terminal-pull.not-yet': '{read} decides nothing.',
   'finding.terminal-pull.within': '{read} holds at {tag}.',
   'finding.terminal-pull.outside': '{read} came loose at {tag}.',
   'finding.terminal-pull.close': '{read} nearly came loose at {tag}.',

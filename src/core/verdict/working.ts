@@ -1,6 +1,6 @@
 import type { Unit } from '../quantity/unit'
 import type { SourceId } from '../regime/sources'
-import type { Figures } from './verdict'
+import type { Decided, Figures } from './verdict'
 
 /**
  * One line of a written sum. The screen and the certificate both print it: the words under `code` take the figures,
@@ -11,6 +11,8 @@ export type WorkingLine = {
   figures: Figures
   result: { value: number; unit: Unit; decimals: number; signed?: boolean } | null
   source: SourceId | null
-  /** True on the line whose result the verdict was judged by. */
+  /** How the comparison of this line came out; left away on lines that compare nothing. */
+  verdict?: Decided
+  /** True on the line whose comparison gave the verdict. */
   decides?: boolean
 }

@@ -7,14 +7,15 @@ import { copyForReading, type Instrument, type Measurable } from '@/core/record/
 import { readValueOf } from '@/core/quantity/readValue'
 import { defaultRegime } from '@/core/regime/shipped'
 import { stepById } from '@/core/steps'
-import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, type Slot, slotsShown } from '@/core/steps/step'
+import { CHECK_SOUND, type Slot, slotsShown } from '@/core/steps/slot'
+import { type AnyStep, isRead } from '@/core/steps/step'
 import { pressStandIn, wasBuiltSound } from '@/standin/press'
 import { asBuilt, type Fault } from '@/standin/roof'
 import { sensorReading } from '@/standin/sensors'
 import { PRACTICE_SKY } from '@/standin/sky'
 import type { Database } from '../db/client'
 import { appendEntries } from '../jobs/appendEntries'
+import { beginVisit } from '../jobs/visits'
 import { demoId } from './instruments'
 
 /** Ids of strings that were really built with these faults, and with sound insulation. */
@@ -50,7 +51,7 @@ export class DemoJob {
   constructor(
     private readonly db: Database,
     private readonly jobId: string,
-    private readonly visitId: string,
+    private visitId: string,
     private readonly kit: readonly Instrument[],
     /** Time of the next entry, ms since 1970. */
     private at: number,
@@ -64,9 +65,11 @@ export class DemoJob {
     return id
   }
 
-  /** Goes on at a later time, ms since 1970. */
-  jump(at: number): void {
-    this.at = Math.max(this.at, at)
+  /** Comes back at a later time, ms since 1970, for a further visit. */
+  async comeBack(visitId: string, at: number, title: string): Promise<void> {
+    this.at = at
+    const visit = await beginVisit(this.db, this.jobId, { id: visitId, title }, new Date(at))
+    this.visitId = visit.id
   }
 
   wait(ms: number): void {
@@ -112,10 +115,11 @@ export class DemoJob {
   }
 
   /** Takes a reading: checks as they should be, figures from the simulated tester, the rest as answered. */
-  take(stepId: string, partId: string, answers: Answers = {}): void {
+  take(stepId: string, partId: string, answers: Answers = {}): string | null {
     const step = stepById(stepId)
     const data = this.parts.get(partId)
-    if (!step || !data) throw new Error(`demo data: expected a step and a part, got ${stepId} on ${partId}`)
+    if (!step || !isRead(step) || !data)
+      throw new Error(`demo data: expected a step and a part, got ${stepId} on ${partId}`)
     const choices = Object.fromEntries(
       Object.entries(answers).flatMap(([id, value]) =>
         typeof value === 'object' && 'choice' in value ? [[id, value.choice]] : [],
@@ -123,27 +127,28 @@ export class DemoJob {
     )
     if (step.needsConditions) this.settle()
     const slots: Record<string, SlotValue> = {}
-    let measured: Measurable | null = null
+    const measured: Measurable[] = []
     for (const slot of slotsShown(step, choices, { part: { data }, regime: defaultRegime })) {
       const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step, choices)
-      if (value === 'refused') return
+      if (value === 'refused') return null
       if (value) slots[slot.id] = value
-      if (slot.measures && value && answers[slot.id] === undefined) measured = measured ?? slot.measures
+      if (slot.measures && value && answers[slot.id] === undefined) measured.push(slot.measures)
     }
     const body: Body<'reading'> = {
       kind: 'reading',
-      v: 1,
+      v: 2,
       slots,
       conditions: step.needsConditions ? this.conditions() : null,
-      how: measured ? 'stand-in' : 'typed',
-      instrument: measured ? copyForReading(this.toolFor(data, measured), measured) : null,
+      how: 'typed',
+      instrument: measured[0] ? copyForReading(this.toolFor(data, measured[0]), measured[0], measured) : null,
       place: data.kind === 'string' ? 'plugs' : null,
       plantRevision: this.revisions.get(partId) ?? '',
       confirmed: [],
       note: null,
     }
-    this.add(body, partId, stepId)
+    const id = this.add(body, partId, stepId)
     this.wait(40_000)
+    return id
   }
 
   private valueOf(
@@ -155,7 +160,7 @@ export class DemoJob {
   ): SlotValue | 'refused' | null {
     if (typeof given === 'string') return slot.kind === 'number' ? readValueOf(Number(given), slot.unit, 0) : null
     if (given) return given
-    if (slot.kind === 'choice' && slot.options === CHECK_OPTIONS) return { choice: CHECK_OPTIONS[0] }
+    if (slot.kind === 'check') return { choice: CHECK_SOUND }
     if (slot.measures === null || slot.optional) return null
     const loaded = step.tag === 'live'
     const tool = this.toolFor(part.data, slot.measures)
@@ -166,7 +171,8 @@ export class DemoJob {
     })
     if (pressed.state === 'refused') return 'refused'
     const { read } = liveSample(tool, pressed.sample) as LiveSample
-    return slot.kind === 'choice' ? { choice: read.value < 0 ? 'reversed' : 'correct' } : read
+    const how = 'stand-in'
+    return slot.kind === 'number' ? { ...read, how } : { choice: read.value < 0 ? 'reversed' : 'correct', how }
   }
 
   /** The instrument of the kit for a quantity: on the AC side the one that knows it all. */

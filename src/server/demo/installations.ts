@@ -158,13 +158,28 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
 
 const DAY_ms = 86_400_000
 
-/** A cottage whose electrode was read as it was driven, two days later, and months later with the spikes in the same places. */
+/** Three spike places of one visit to the cottage's electrode, with the spikes where they always stand. */
+const spikes = (soil: 'soil-dry' | 'soil-damp' | 'soil-frozen', read: readonly [number, number, number]) => ({
+  'electrode-method': { choice: 'three-lead' },
+  'electrode-lead': { choice: 'taken-off' },
+  soil: { choice: soil },
+  'spike-distance': readValueOf(40, 'm', 0),
+  'spike-bearing': readValueOf(120, 'deg', 0),
+  're-1': readValueOf(read[0], 'ohm', 1),
+  're-2': readValueOf(read[1], 'ohm', 1),
+  're-3': readValueOf(read[2], 'ohm', 1),
+})
+
+/**
+ * A cottage whose electrode is read every autumn. One winter it was read in frozen ground and had risen, and its clamp was
+ * found loose; the clamp was made anew, and the next autumn told what the frost had done and what the clamp.
+ */
 export async function cottage(db: Database, kit: readonly Instrument[], now: number, who: People): Promise<void> {
   const [jobId, visitId, board, main] = [demoId(0x380), demoId(0x381), demoId(0x382), demoId(0x383)]
   const place = { number: '0622', name: 'Quay Cottage', place: 'Quay Lane, Lower Fenwick', people: who.people }
-  await createJob(db, { id: jobId, visitId, ...place }, new Date(now))
-  const [driven, settled, months] = [now - 131 * DAY_ms, now - 129 * DAY_ms, now - 9 * DAY_ms]
-  const job = new DemoJob(db, jobId, visitId, kit, driven)
+  const before = (days: number): number => now - days * DAY_ms
+  await createJob(db, { id: jobId, visitId, ...place }, new Date(before(1106)))
+  const job = new DemoJob(db, jobId, visitId, kit, before(1106))
   const supply = demoId(0x384)
   job.site(demoId(0x385), -6)
   job.part(supply, ttSupply)
@@ -182,22 +197,27 @@ export async function cottage(db: Database, kit: readonly Instrument[], now: num
   })
   job.part(demoId(0x387), service('W1', 'water', 'metal', 80, 3.5))
   job.part(demoId(0x388), service('G1', 'gas', 'plastic', 210, 6))
-  const read = (at: number, soil: string, first: number, nearer: number, farther: number): void => {
-    job.jump(at)
+  const readIt = (...read: Parameters<typeof spikes>): void => {
     job.take('prove-dead', supply)
-    job.take('electrode', electrode, {
-      'electrode-method': { choice: 'three-lead' },
-      'electrode-lead': { choice: 'taken-off' },
-      soil: { choice: soil },
-      'spike-distance': readValueOf(40, 'm', 0),
-      'spike-bearing': readValueOf(120, 'deg', 0),
-      're-1': readValueOf(first, 'ohm', 1),
-      're-2': readValueOf(nearer, 'ohm', 1),
-      're-3': readValueOf(farther, 'ohm', 1),
-    })
+    job.take('electrode', electrode, spikes(...read))
+    job.take('electrode-back', electrode)
   }
-  read(driven, 'soil-dry', 41.2, 40.6, 41.5)
-  read(settled, 'soil-damp', 35.7, 35.2, 36.1)
-  read(months, 'soil-damp', 29.8, 29.4, 30.3)
+  readIt('soil-damp', [52.6, 51.9, 53.2])
+  await job.comeBack(demoId(0x389), before(741), 'Yearly')
+  readIt('soil-damp', [53.4, 52.8, 54.1])
+  await job.comeBack(demoId(0x38a), before(655), 'After a complaint, in frost')
+  readIt('soil-frozen', [96.3, 95.1, 97.8])
+  const snag = job.add(
+    { kind: 'snag', v: 1, text: 'The clamp turns by hand, and its jaw is green' },
+    electrode,
+    'electrode',
+  )
+  await job.comeBack(demoId(0x38b), before(376), 'Yearly')
+  const text = 'Clamp cut off and made anew, greased and taped'
+  job.add({ kind: 'remedy', v: 1, snag, text, repeat: ['electrode'] }, electrode, 'electrode')
+  job.wait(10 * 60_000)
+  readIt('soil-damp', [47.8, 47.2, 48.5])
+  await job.comeBack(demoId(0x38c), before(11), 'Yearly')
+  readIt('soil-dry', [49.6, 48.9, 50.3])
   await job.save({ id: who.author, right: 'tester' })
 }

@@ -65,6 +65,8 @@ const stringOf = (tag: string, arrayId: string, modulesInSeries: number, type = 
   arrayId,
   modulesInSeries,
   moduleType: type,
+  /** Each string has an input of its own, named after it. */
+  input: tag,
 })
 
 const inverter = {
@@ -175,6 +177,7 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
   for (const step of ['pv-polarity', 'pv-voc', 'pv-isc']) for (const one of strings) job.take(step, one.id)
   for (const one of strings) job.take('pv-insulation', one.id, DRY_AT_500)
   for (const one of strings) job.take('plugs-locked', one.id)
+  job.take('ac-proved', demoId(0x333))
   job.take('reconnect', demoId(0x333))
   for (const one of strings) job.take('operating', one.id)
   job.take('close-out', siteId)

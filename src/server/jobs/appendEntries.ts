@@ -3,13 +3,14 @@
  * kept. Facts are never refused because of a gate or a seal.
  */
 import { eq } from 'drizzle-orm'
+import { checkBody, type Evaluation, evaluateNext } from '@/core/evaluate'
 import { plantFrom } from '@/core/plant/projection'
 import { type Entry, type SentEntry, sentEntrySchema } from '@/core/record/entry'
 import { refuseConditions } from '@/core/pv/conditions'
-import { checkReading } from '@/core/record/doubts'
 import type { Facts } from '@/core/record/facts'
 import { inOrder } from '@/core/record/order'
 import { stepById } from '@/core/steps'
+import { isRead } from '@/core/steps/step'
 import type { Figures } from '@/core/verdict/verdict'
 import '@/words/ac'
 import { sayCode } from '@/words/say'
@@ -48,9 +49,26 @@ export async function appendEntries(
 async function appendIn(tx: Queries, jobId: string, author: Author, batch: readonly unknown[]): Promise<Fate[]> {
   const facts = await loadFacts(tx, jobId)
   if (!facts) return batch.map((one) => refused(idOf(one), 'wrong-job'))
+  const held = new Held(facts)
   const fates: Fate[] = []
-  for (const sent of batch) fates.push(await appendOne(tx, facts, author, sent))
+  for (const sent of batch) fates.push(await appendOne(tx, held, author, sent))
   return fates
+}
+
+/** The job while a batch is taken: evaluated when a reading asks for it, and then only what the batch adds. */
+class Held {
+  private evaluation: Evaluation | null = null
+
+  constructor(public facts: Facts) {}
+
+  evaluated(): Evaluation {
+    this.evaluation = evaluateNext(this.evaluation, this.facts, Date.now())
+    return this.evaluation
+  }
+
+  add(entry: Entry): void {
+    this.facts = { ...this.facts, entries: [...this.facts.entries, entry] }
+  }
 }
 
 function idOf(sent: unknown): string {
@@ -58,7 +76,7 @@ function idOf(sent: unknown): string {
   return typeof id === 'string' ? id.slice(0, 64) : ''
 }
 
-async function appendOne(tx: Queries, facts: Facts, author: Author, sent: unknown): Promise<Fate> {
+async function appendOne(tx: Queries, held: Held, author: Author, sent: unknown): Promise<Fate> {
   const id = idOf(sent)
   const parsed = sentEntrySchema.safeParse(sent)
   if (!parsed.success) return refused(id, 'shape', whereAndWhy(parsed.error))
@@ -66,7 +84,7 @@ async function appendOne(tx: Queries, facts: Facts, author: Author, sent: unknow
   const bodyHash = canonicalHash({ ...one, clockOffset_ms: 0 })
   const before = await fateOfKnown(tx, one, bodyHash)
   if (before) return before
-  const no = refusalOf(facts, author, one)
+  const no = refusalOf(held, author, one)
   if (no) return no
 
   const receivedAt = new Date()
@@ -90,8 +108,8 @@ async function appendOne(tx: Queries, facts: Facts, author: Author, sent: unknow
     return (await fateOfKnown(tx, one, bodyHash)) ?? conflict(one.id)
   }
   const kept: Entry = { ...one, personId: author.id, receivedAt: receivedAt.toISOString() }
-  facts.entries.push(kept)
-  if (kept.body.kind === 'plant-change' && kept.partId) await projectPart(tx, facts, kept.partId)
+  held.add(kept)
+  if (kept.body.kind === 'plant-change' && kept.partId) await projectPart(tx, held.facts, kept.partId)
   return { id: one.id, fate: 'kept', receivedAt: receivedAt.toISOString() }
 }
 
@@ -104,7 +122,8 @@ async function fateOfKnown(tx: Queries, one: SentEntry, bodyHash: string): Promi
   return known.bodyHash === bodyHash ? { id: one.id, fate: 'already' } : conflict(one.id)
 }
 
-function refusalOf(facts: Facts, author: Author, one: SentEntry): Fate | null {
+function refusalOf(held: Held, author: Author, one: SentEntry): Fate | null {
+  const { facts } = held
   if (one.jobId !== facts.job.id) return refused(one.id, 'wrong-job')
   if (!facts.visits.some((visit) => visit.id === one.visitId)) return refused(one.id, 'wrong-visit')
   if (author.right === 'viewer') return refused(one.id, 'read-only')
@@ -124,7 +143,7 @@ function refusalOf(facts: Facts, author: Author, one: SentEntry): Fate | null {
     case 'void':
       return refusedVoid(facts, author, one.id, one.body.target)
     case 'reading':
-      return refusedReading(facts, one)
+      return refusedReading(held, one)
     default:
       return null
   }
@@ -139,16 +158,21 @@ function refusedVoid(facts: Facts, author: Author, id: string, target: string): 
   return found.personId === author.id && !signed ? null : refused(id, 'void-own')
 }
 
-function refusedReading(facts: Facts, one: SentEntry): Fate | null {
+/** The same questions as on the bench: the right part, its slots, nothing absurd, nothing missing. */
+function refusedReading(held: Held, one: SentEntry): Fate | null {
   if (one.body.kind !== 'reading') return null
   const step = one.step ? stepById(one.step) : null
   if (!step) return refused(one.id, 'no-step', { step: one.step ?? '' })
-  const found = one.partId ? plantFrom(inOrder(facts.entries)).get(one.partId) : undefined
+  const evaluation = held.evaluated()
+  const found = one.partId ? evaluation.parts.get(one.partId) : undefined
   if (!found) return refused(one.id, 'no-part')
   if (found.data.kind !== step.appliesTo) return refused(one.id, 'part-of-another-kind', { step: step.id })
-  const check = checkReading(step, found, facts.regime, one.body)
-  if (check.state === 'fine') return null
-  return refused(one.id, check.code, check.figures, check.state === 'ask' ? 'ask' : 'refused')
+  if (!isRead(step)) return refused(one.id, 'computed-step', { step: step.id })
+  const { check, missing } = checkBody(evaluation, { step, part: found }, one.body)
+  if (check.state !== 'fine')
+    return refused(one.id, check.code, check.figures, check.state === 'ask' ? 'ask' : 'refused')
+  const [first] = missing
+  return first ? refused(one.id, 'incomplete', { slot: first.id, tag: found.data.tag }) : null
 }
 
 async function projectPart(tx: Queries, facts: Facts, partId: string): Promise<void> {

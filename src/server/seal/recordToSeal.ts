@@ -1,14 +1,11 @@
 /** What a seal freezes: all facts, and the evaluation with `now` = time of sealing, figures to 12 significant digits. */
-import { causes, evaluate, type StepEvaluation, working } from '@/core/evaluate'
+import { causes, evaluate, linesOf } from '@/core/evaluate'
 import type { Facts } from '@/core/record/facts'
 import { sources } from '@/core/regime/sources'
 
 /** Raised with every change that can alter an evaluation. */
 export const CORE_VERSION = '0.2.0'
 const SIGNIFICANT_DIGITS = 12
-
-const NOTHING_READ = { slots: {}, conditions: null, instrument: null }
-const judgementOf = (one: StepEvaluation) => one.computed ?? one.counting?.judgement ?? null
 
 export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Record<string, unknown> {
   const evaluation = evaluate(facts, sealedAt.getTime())
@@ -21,11 +18,11 @@ export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Re
     finding: one.finding,
     flags: one.flags,
     counts: one.counting?.entry.id ?? null,
-    referred: judgementOf(one)?.referred ?? null,
-    limits: judgementOf(one)?.limits ?? [],
-    expected: judgementOf(one)?.rule?.expected ?? null,
-    working: judgementOf(one) ? working(facts, evaluation, one, one.counting?.entry.body ?? NOTHING_READ) : [],
-    causes: causes(facts, evaluation, one),
+    referred: one.judgement?.referred ?? null,
+    limits: one.judgement?.limits ?? [],
+    expected: one.judgement?.rule?.expected ?? null,
+    working: linesOf(evaluation, one),
+    causes: causes(evaluation, one),
     leftOut: one.leftOut,
   }))
   const { progress, signatures, snags } = evaluation

@@ -2,10 +2,11 @@
 import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
-import type { Slot } from '@/core/steps/step'
+import type { Slot } from '@/core/steps/slot'
+import { isRead } from '@/core/steps/step'
 import { say, sayCode, type WordKey } from '@/words/say'
 import type { BenchActions } from './types'
-import { type Draft, isCheck, isStarted } from './draft'
+import { type Draft, isStarted } from './draft'
 import { keepLabel, type Taking } from './useTaking'
 
 type Props = {
@@ -24,7 +25,7 @@ type Props = {
 
 function hintOf(next: Slot, draft: Draft): WordKey {
   if (draft.choices[next.id]) return 'action.words-wanted'
-  return isCheck(next) ? 'action.check-keys' : 'action.choice-keys'
+  return next.kind === 'check' ? 'action.check-keys' : 'action.choice-keys'
 }
 
 /** What to do at the foot of the bench: the one main action first, each with its key. */
@@ -55,7 +56,7 @@ export function Actions(props: Props) {
           <kbd>↵</kbd>
         </Button>
       ) : null}
-      {wanting && next?.kind === 'choice' && next.measures === null && (
+      {wanting && next && next.kind !== 'number' && next.measures === null && (
         <p className="hint" data-testid="hint">
           {say(hintOf(next, draft), { what: sayCode('slot', next.id) })}
         </p>
@@ -84,7 +85,7 @@ export function Actions(props: Props) {
           {say('action.keep-note')} <kbd>K</kbd>
         </Button>
       )}
-      {canWrite && !one.step.compute && (one.counting || isStarted(draft)) && (
+      {canWrite && isRead(one.step) && (one.counting || isStarted(draft)) && (
         <Button onClick={taking.again} data-testid="again">
           {say('action.again')} <kbd>R</kbd>
         </Button>

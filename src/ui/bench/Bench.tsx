@@ -2,8 +2,8 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { causes } from '@/core/evaluate'
-import type { Body } from '@/core/record/entry'
-import { slotsShown } from '@/core/steps/step'
+import { choicesOf, slotsShown } from '@/core/steps/slot'
+import { isRead, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { say, sayCode } from '@/words/say'
 import { Hookup } from '../hookup/Hookup'
@@ -12,9 +12,9 @@ import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
 import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
-import { draftFlags, instrumentsFor, isStarted, measuredBy } from './draft'
+import { instrumentsFor, isStarted, measuredBy } from './draft'
 import { Keypad } from './Keypad'
-import { Cautions, DecimalAsk, InstrumentCell, TagShape } from './pieces'
+import { Cautions, DecimalAsk, InstrumentCell, PlaceCell, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
@@ -26,29 +26,23 @@ export function Bench(props: BenchProps) {
   const { step } = one
   const [ticked, setTicked] = useState<readonly string[]>([])
   const [padOpen, setPadOpen] = useState(false)
-  const hard = (step.cautions as readonly { id: string; hard: boolean }[]).filter((caution) => caution.hard)
-  const ready = hard.every((caution) => ticked.includes(caution.id))
-  const taking = useTaking(props, ready)
-  const { draft, state, live, trap, next, canKeep } = taking
-  const shut = one.gates.find((gate) => !gate.met)
+  const taking = useTaking(props, ticked)
+  const { draft, state, live, trap, next, canKeep, ready } = taking
+  const { shut } = one
   const kit = instrumentsFor(facts, measuredBy(step), one.part.data.kind, Date.now())
   const tool = kit.find((instrument) => instrument.id === props.instrumentId) ?? null
   const shown = taking.taking ? null : one.counting
-  const verdict: Verdict = taking.taking
-    ? trap
-      ? 'held-back'
-      : (live?.verdict ?? (shut ? 'held-back' : 'not-yet'))
-    : one.verdict
+  const verdict: Verdict = (taking.taking && state.judged?.verdict) || one.verdict
   const wanting = taking.taking && !canKeep && canWrite && !shut?.hard && !trap && next !== null
   const begin = tool?.standIn && next?.measures ? () => void taking.press() : () => taking.goTo(next)
   const main = canKeep ? () => void taking.keepNow() : wanting ? begin : actions.next
   const keepNoted = (): void => {
     if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
   }
-  const shownSlots = slotsShown(step, shown ? choicesOf(shown.entry.body) : draft.choices, {
-    part: one.part,
-    regime: facts.regime,
-  })
+  const answered = shown ? choicesOf(shown.entry.body) : draft.choices
+  const shownSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
+  // Other leads by another method: the drawing and what to mind follow the answer.
+  const { hookup, cautions } = shownFor(step, answered)
   const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
   const numbers = shownSlots.filter((slot) => slot.kind === 'number')
   const number =
@@ -69,8 +63,8 @@ export function Bench(props: BenchProps) {
     ...Object.fromEntries([1, 2, 3, 4].map((place) => [String(place), () => taking.digit(place)])),
   })
 
-  const judgement = one.computed ?? one.counting?.judgement
-  const rule = taking.taking ? (live?.rule ?? expectedRule(props)) : (judgement?.rule ?? null)
+  const rule = taking.taking ? (live?.judgement.rule ?? expectedRule(props)) : (one.judgement?.rule ?? null)
+  const needsConditions = isRead(step) && step.needsConditions === true
 
   return (
     <section className="bench" aria-labelledby="bench-title">
@@ -88,11 +82,11 @@ export function Bench(props: BenchProps) {
       </div>
       <div className="hook">
         <figure>
-          <Hookup hookup={step.hookup} part={one.part.data} />
+          <Hookup hookup={hookup} part={one.part.data} />
         </figure>
-        <Cautions step={step} ticked={ticked} setTicked={setTicked} />
+        <Cautions cautions={cautions} ticked={ticked} setTicked={setTicked} />
       </div>
-      {step.slots.length > 0 && (
+      {isRead(step) && (
         <SlotBlocks
           slots={shownSlots}
           facts={facts}
@@ -106,7 +100,14 @@ export function Bench(props: BenchProps) {
           {kit.length > 0 || measuredBy(step) ? (
             <InstrumentCell kit={kit} tool={tool} canWrite={canWrite} onTool={props.setInstrument} />
           ) : null}
-          {step.needsConditions && (
+          {one.part.data.kind === 'string' && measuredBy(step) && (
+            <PlaceCell
+              place={shown ? shown.entry.body.place : draft.place}
+              readOnly={!canWrite || !taking.taking}
+              onPlace={taking.setPlace}
+            />
+          )}
+          {needsConditions && (
             <ConditionsBox
               conditions={shown ? shown.entry.body.conditions : taking.at}
               module={one.part.data.kind === 'string' ? one.part.data.moduleType.data : null}
@@ -148,14 +149,14 @@ export function Bench(props: BenchProps) {
           rule={rule}
           verdict={verdict}
           decimals={decimalsOf(rule.unit)}
-          ghosts={shown ? causes(facts, evaluation, one).slice(0, 1) : []}
+          ghosts={shown ? causes(evaluation, one).slice(0, 1) : []}
           others={sistersOnRule(evaluation, one, rule)}
         />
       )}
       <VerdictBand
         verdict={verdict}
-        sentence={trap ? sayCode('finding', trap.code, trap.figures) : sentenceOf(props, taking.taking, live, shut)}
-        flags={taking.taking ? draftFlags(draft, live?.flags ?? []) : one.flags}
+        sentence={sentenceOf(props, taking.taking, live, state.judged)}
+        flags={taking.taking ? (live?.flags ?? []) : one.flags}
       >
         {taking.taking && shut && !shut.hard && canWrite && !live && (
           <Button className="small" onClick={() => actions.override(shut.id)}>
@@ -192,9 +193,3 @@ export function Bench(props: BenchProps) {
 }
 
 const confirmedOf = ({ state }: Taking): string[] => (state.check?.state === 'ask' ? [state.check.code] : [])
-
-function choicesOf(body: Body<'reading'>): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(body.slots).flatMap(([id, value]) => ('choice' in value ? [[id, value.choice]] : [])),
-  )
-}

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
+import { isRead } from '@/core/steps/step'
 import { guessClock, joinLogger, type LoggerRecord, readLogger } from '@/core/record/loggerFile'
 import { loggerFile } from '@/standin/logger'
 import { PRACTICE_SKY } from '@/standin/sky'
@@ -16,6 +17,8 @@ import { DialogActions } from '../shell/ReasonDialog'
 const MOST_BYTES = 8_000_000
 /** The simulated logger was set up by somebody who forgot the summer time. */
 const SIMULATED_AHEAD_s = 3600
+/** Where the regime says nothing: light of another minute is another light. */
+const USUAL_REACH_s = 60
 const MARGIN_ms = 600_000
 
 type Props = {
@@ -29,14 +32,14 @@ type Chosen = { name: string; record: LoggerRecord }
 /** Readings that light and warmth belong to: of steps which are judged by them, and that still count. */
 function readingsOf(evaluation: Evaluation): Entry<'reading'>[] {
   return evaluation.steps
-    .filter((one) => one.step.needsConditions)
+    .filter((one) => isRead(one.step) && one.step.needsConditions)
     .flatMap((one) => one.readings.filter((reading) => !reading.ended).map((reading) => reading.entry))
 }
 
 /** A logger's record is joined to readings by its clock, which is looked at first: an hour off is told. */
 export function LoggerDialog({ facts, evaluation, onClose, onJoin }: Props) {
   const zone = facts.job.timeZone
-  const reach_s = facts.regime.limits['conditions.apart'].value
+  const reach_s = facts.regime.limits['conditions.apart']?.value ?? USUAL_REACH_s
   const readings = useMemo(() => readingsOf(evaluation), [evaluation])
   const bare = readings.filter((entry) => entry.body.conditions === null)
   const [chosen, setChosen] = useState<Chosen | null>(null)

@@ -2,9 +2,9 @@
 import { type ReactNode, useState } from 'react'
 import type { ReadingEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
-import type { Slot } from '@/core/steps/step'
+import type { Slot } from '@/core/steps/slot'
 import { say, sayCode } from '@/words/say'
-import { isCheck, obstacle, optionsOf, wantsWords } from './draft'
+import { isSetUp, obstacle, optionsOf, wantsWords } from './draft'
 import { PadShape } from './pieces'
 import { decimalsOf } from './sentences'
 import { CheckRow, ChoiceRow, ChoiceSlot, NumberSlot } from './Slots'
@@ -29,7 +29,7 @@ const FEW = 3
 
 /** Slots that follow one another and look alike, drawn as one block. */
 function blocksOf(slots: readonly Slot[]): Slot[][] {
-  const kindOf = (slot: Slot): string => (isCheck(slot) ? 'check' : slot.kind)
+  const kindOf = (slot: Slot): string => (slot.kind === 'lead-set' ? 'choice' : slot.kind)
   const blocks: Slot[][] = []
   for (const slot of slots) {
     const last = blocks.at(-1)
@@ -73,7 +73,7 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
   const readOnly = !canWrite || !taking.taking
   const open = ready || !taking.taking
   const kept = shown?.entry.body.slots[slot.id]
-  if (slot.kind === 'choice') {
+  if (slot.kind !== 'number') {
     return (
       <ChoiceSlot
         slot={slot}
@@ -85,7 +85,7 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
       />
     )
   }
-  const rule = taking.taking ? taking.live?.rule : shown?.judgement.rule
+  const rule = taking.taking ? taking.live?.judgement.rule : shown?.judgement.rule
   const text = shown ? (kept && 'text' in kept ? kept.text : '') : (draft.texts[slot.id] ?? '')
   const whisker =
     text !== '' && rule?.measured && rule.unit === slot.unit && rule.measured.whisker > 0 ? rule.measured.whisker : null
@@ -131,8 +131,8 @@ function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
   const wanting = block.some((slot) => !slot.optional && !answerOf(slot, taking, shown, facts))
   // What was answered for the part before, or in a kept reading; not what is being answered now.
   const [wasWhole] = useState(!wanting)
-  const isSetUp = block.every((slot) => slot.kind === 'choice' && slot.sticky) && answers.length >= WORTH_A_LINE
-  if (isSetUp && wasWhole && !wanting && !isOpen)
+  const isOneLine = block.every(isSetUp) && answers.length >= WORTH_A_LINE
+  if (isOneLine && wasWhole && !wanting && !isOpen)
     return (
       <p className="setup-line" data-testid="setup-line">
         <span>{answers.join(' · ')}</span>
@@ -142,7 +142,7 @@ function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
       </p>
     )
   return (
-    <div className={isCheck(block[0]!) ? 'checks' : 'rows'}>
+    <div className={block[0]!.kind === 'check' ? 'checks' : 'rows'}>
       {block.map((one) => (
         <RowSlot key={one.id} {...props} slot={one} />
       ))}
@@ -152,7 +152,7 @@ function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
 
 /** The answer to a question in words, with the question; null where there is none yet. */
 function answerOf(slot: Slot, taking: Taking, shown: ReadingEvaluation | null, facts: Facts): string | null {
-  if (slot.kind !== 'choice') return null
+  if (slot.kind === 'number') return null
   const kept = shown?.entry.body.slots[slot.id]
   const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : taking.draft.choices[slot.id]
   const option = value ? optionsOf(slot, facts).find((one) => one.id === value) : null
@@ -160,7 +160,7 @@ function answerOf(slot: Slot, taking: Taking, shown: ReadingEvaluation | null, f
 }
 
 function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot }) {
-  if (slot.kind !== 'choice') return null
+  if (slot.kind === 'number') return null
   const { draft } = taking
   const kept = shown?.entry.body.slots[slot.id]
   const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : (draft.choices[slot.id] ?? null)
@@ -172,7 +172,7 @@ function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot 
     isNext: taking.taking && taking.next?.id === slot.id,
     onChoose: (choice: string) => taking.change({ choices: { ...draft.choices, [slot.id]: choice } }),
   }
-  if (!isCheck(slot)) return <ChoiceRow {...row} />
+  if (slot.kind !== 'check') return <ChoiceRow {...row} />
   return (
     <CheckRow
       {...row}

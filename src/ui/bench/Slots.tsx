@@ -1,10 +1,10 @@
 'use client'
 import { type ReactNode, useEffect, useRef } from 'react'
-import type { ChoiceSlot as ChoiceSlotData, NumberSlot as NumberSlotData } from '@/core/steps/step'
+import type { NumberSlot as NumberSlotData } from '@/core/steps/slot'
 import { unitSpellings } from '@/core/quantity/unit'
 import { figure, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
-import type { Option } from './draft'
+import type { AnsweredSlot, Option } from './draft'
 
 type NumberProps = {
   slot: NumberSlotData
@@ -69,7 +69,7 @@ export function NumberSlot({
 }
 
 type ChoiceProps = {
-  slot: ChoiceSlotData
+  slot: AnsweredSlot
   options: readonly Option[]
   value: string | null
   open: boolean

@@ -4,10 +4,12 @@ import type { PartData } from '@/core/plant/part'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
-import type { ChoiceSlot, Slot } from '@/core/steps/step'
+import type { Slot } from '@/core/steps/slot'
+import { slotsOf } from '@/core/steps/step'
 import { exampleElectrode } from '@/core/steps/worked'
 import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
 import {
+  type AnsweredSlot,
   carriedInto,
   type Draft,
   emptyDraft,
@@ -39,60 +41,60 @@ function bench(step: string, build = new FactsBuilder(), data: PartData | null =
   return { id, facts, evaluation, one: evaluation.byKey.get(stepKey(step, id))! }
 }
 const draft = (part: Partial<Draft>): Draft => ({ ...emptyDraft(null), started: true, ...part })
-const slotOf = (step: string, id: string): Slot => bench(step).one.step.slots.find((slot: Slot) => slot.id === id)!
+const slotOf = (step: string, id: string): Slot => slotsOf(bench(step).one.step).find((slot) => slot.id === id)!
 
 describe('a draft', () => {
   it('of nothing is no reading, and all its slots are open', () => {
-    const { one, facts } = bench('pv-insulation')
-    const state = readDraft(emptyDraft(null), one, facts, null)
+    const { one, evaluation } = bench('pv-insulation')
+    const state = readDraft(emptyDraft(null), one, evaluation, null)
     expect(state.body).toBeNull()
     expect(state.open.map((slot) => slot.id)).toEqual(['method', 'set-voltage', 'behaviour', 'surface', 'surge'])
   })
 
   it('asks for the figures of the method that was chosen, and for no others', () => {
-    const { one, facts } = bench('pv-insulation')
+    const { one, evaluation } = bench('pv-insulation')
     const open = (method: string): string[] =>
-      readDraft(draft({ choices: { method } }), one, facts, null).open.map((slot) => slot.id)
+      readDraft(draft({ choices: { method } }), one, evaluation, null).open.map((slot) => slot.id)
     expect(open('joined-to-earth')).toContain('joined')
     expect(open('joined-to-earth')).not.toContain('positive-to-earth')
     expect(open('each-to-earth')).toEqual(expect.arrayContaining(['negative-to-earth', 'positive-to-earth']))
   })
 
   it('keeps no figure of a method that was given up', () => {
-    const { one, facts } = bench('pv-insulation')
+    const { one, evaluation } = bench('pv-insulation')
     const texts = { joined: '300', 'negative-to-earth': '200' }
-    const state = readDraft(draft({ choices: { method: 'joined-to-earth' }, texts }), one, facts, null)
+    const state = readDraft(draft({ choices: { method: 'joined-to-earth' }, texts }), one, evaluation, null)
     expect(Object.keys(state.body!.slots)).toEqual(['method', 'joined'])
   })
 
   it('is no reading while a figure cannot be read, and says which', () => {
-    const { one, facts } = bench('operating')
-    const state = readDraft(draft({ texts: { current: '8.1', voltage: 'abc' } }), one, facts, conditions())
+    const { one, evaluation } = bench('operating')
+    const state = readDraft(draft({ texts: { current: '8.1', voltage: 'abc' } }), one, evaluation, conditions())
     expect(state.body).toBeNull()
     expect(obstacle(state, slotOf('operating', 'voltage'))).toContain('is not a figure')
     expect(obstacle(state, slotOf('operating', 'current'))).toBeNull()
   })
 
   it('says at its own slot what is refused', () => {
-    const { one, facts } = bench('pv-insulation')
+    const { one, evaluation } = bench('pv-insulation')
     const texts = { 'negative-to-earth': '300', 'positive-to-earth': '-2' }
-    const state = readDraft(draft({ choices: { method: 'each-to-earth' }, texts }), one, facts, null)
+    const state = readDraft(draft({ choices: { method: 'each-to-earth' }, texts }), one, evaluation, null)
     expect(obstacle(state, slotOf('pv-insulation', 'positive-to-earth'))).toContain('negative')
     expect(obstacle(state, slotOf('pv-insulation', 'negative-to-earth'))).toBeNull()
   })
 
   it('says where a string was read, and nothing of the kind for a site', () => {
     const at = bench('pv-voc')
-    expect(readDraft(draft({ texts: { voltage: '380' } }), at.one, at.facts, null).body!.place).toBe('plugs')
+    expect(readDraft(draft({ texts: { voltage: '380' } }), at.one, at.evaluation, null).body!.place).toBe('plugs')
     const place = bench('safe-isolation', new FactsBuilder(), site)
-    const state = readDraft(draft({ choices: { 'ac-off': 'as-it-should' } }), place.one, place.facts, null)
+    const state = readDraft(draft({ choices: { 'ac-off': 'as-it-should' } }), place.one, place.evaluation, null)
     expect(state.body!.place).toBeNull()
   })
 })
 
 describe('a line that is not as it should be', () => {
-  const { one, facts } = bench('inspection', new FactsBuilder(), site)
-  const line = one.step.slots[0] as ChoiceSlot
+  const { one, evaluation } = bench('inspection', new FactsBuilder(), site)
+  const line = slotsOf(one.step)[0]!
 
   it.each([
     ['as-it-should', '', false],
@@ -107,7 +109,7 @@ describe('a line that is not as it should be', () => {
 
   it('keeps its words in the reading', () => {
     const given = draft({ choices: { [line.id]: 'not-as-it-should' }, notes: { [line.id]: ' cracked ' } })
-    expect(readDraft(given, one, facts, null).body!.slots[line.id]).toEqual({
+    expect(readDraft(given, one, evaluation, null).body!.slots[line.id]).toEqual({
       choice: 'not-as-it-should',
       note: 'cracked',
     })
@@ -150,17 +152,18 @@ describe('what is carried over', () => {
     expect(isStarted(emptyDraft(null, carried))).toBe(false)
   })
 
-  it('is a list of checks as it was last answered, words and all', () => {
+  it('is nothing of a list of checks: every line is looked at anew', () => {
     const build = new FactsBuilder()
     const id = build.part(site)
     build.reading('close-out', id, {
       slots: { 'sensors-back': { choice: 'not-as-it-should', note: 'still up' }, handover: { choice: 'as-it-should' } },
     })
     const evaluation = evaluate(build.facts(), START_ms)
-    const carried = carriedInto(evaluation.byKey.get(stepKey('close-out', id))!, evaluation.steps, undefined)
-    expect(carried).toEqual({
-      choices: { 'sensors-back': 'not-as-it-should', handover: 'as-it-should' },
-      notes: { 'sensors-back': 'still up' },
+    const one = evaluation.byKey.get(stepKey('close-out', id))!
+    expect(carriedInto(one, evaluation.steps, build.facts().visits[0]!.id)).toEqual({
+      choices: {},
+      notes: {},
+      place: 'plugs',
     })
   })
 })
@@ -175,7 +178,7 @@ describe('a sample of an instrument', () => {
 
   it('fills its slot with the text of the display', () => {
     const filled = withSample(emptyDraft(null), slotOf('pv-voc', 'voltage'), sample(380, '380.0'), true)
-    expect(filled).toMatchObject({ texts: { voltage: '380.0' }, how: 'stand-in', started: true })
+    expect(filled).toMatchObject({ texts: { voltage: '380.0' }, hows: { voltage: 'stand-in' }, started: true })
   })
 
   it('answers a polarity by its sign', () => {
@@ -183,7 +186,7 @@ describe('a sample of an instrument', () => {
     expect(withSample(emptyDraft(null), slot, sample(-1, '-1'), false).choices).toEqual({ polarity: 'reversed' })
     expect(withSample(emptyDraft(null), slot, sample(1, '1'), false)).toMatchObject({
       choices: { polarity: 'correct' },
-      how: 'feed',
+      hows: { polarity: 'feed' },
     })
   })
 })
@@ -199,7 +202,7 @@ describe('the kit at the bench', () => {
 
   it('offers its lead sets, or the only leads there are', () => {
     const place = bench('lead-null', new FactsBuilder(), site)
-    const slot = place.one.step.slots[0] as ChoiceSlot
+    const slot = slotsOf(place.one.step)[0] as AnsweredSlot
     expect(optionsOf(slot, place.facts).map((one) => one.name)).toEqual(['Leads of 7', 'Leads of 9'])
     expect(optionsOf(slot, { ...place.facts, instruments: [] })).toHaveLength(1)
   })

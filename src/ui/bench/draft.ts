@@ -1,15 +1,15 @@
 /** A reading that is being taken: what was typed or came through the feed, before it is kept. */
-import type { StepEvaluation } from '@/core/evaluation/types'
+import { type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type ParsedReading, parseReading } from '@/core/quantity/parseReading'
-import { checkReading, type ReadingCheck } from '@/core/record/doubts'
 import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample } from '@/core/record/feed'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { acKinds, type PartKind } from '@/core/plant/part'
-import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, type ChoiceSlot, type Slot, slotsShown } from '@/core/steps/step'
-import type { Flag } from '@/core/verdict/verdict'
+import { measuredIn } from '@/core/steps/reading'
+import { CHECK_OPTIONS, CHECK_SOUND, isAnswered, type Slot, slotsShown } from '@/core/steps/slot'
+import { type AnyStep, isRead, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 
 export type Draft = {
@@ -17,7 +17,10 @@ export type Draft = {
   choices: Record<string, string>
   /** The few words beside an answer that is not as it should be. */
   notes: Record<string, string>
-  how: How
+  /** How each figure came; what is not named was typed. */
+  hows: Record<string, How>
+  /** Where a string was read. */
+  place: Place
   /** Light and warmth of the moment at which the value was taken. */
   conditions: Conditions | null
   confirmed: string[]
@@ -26,12 +29,16 @@ export type Draft = {
   started: boolean
 }
 
-type Carried = Pick<Draft, 'choices' | 'notes'> & { texts?: Draft['texts'] }
+export type Place = NonNullable<Body<'reading'>['place']>
+export const places: readonly Place[] = ['plugs', 'switch', 'inverter']
+
+type Carried = Pick<Draft, 'choices' | 'notes'> & { texts?: Draft['texts']; place?: Place }
 
 export const emptyDraft = (instrumentId: string | null, carried: Carried = { choices: {}, notes: {} }): Draft => ({
   texts: {},
+  place: 'plugs',
   ...carried,
-  how: 'typed',
+  hows: {},
   conditions: null,
   confirmed: [],
   instrumentId,
@@ -40,25 +47,20 @@ export const emptyDraft = (instrumentId: string | null, carried: Carried = { cho
 
 export const isStarted = (draft: Draft): boolean => draft.started
 
-/** A line of a list of checks. */
-export const isCheck = (slot: Slot): slot is ChoiceSlot => slot.kind === 'choice' && slot.options === CHECK_OPTIONS
-
 /**
- * What need not be answered anew: a list of checks goes on from its last answers, and set-up such as method or lead set
- * is taken from the last reading of this test in this visit; places that a trend wants the same from the part's own.
+ * What need not be answered anew: set-up such as method or lead set is taken from the last reading of this test in this
+ * visit; places that a trend wants the same from the part's own. A list of checks is looked at anew, line by line.
  */
 export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[], visitId: string | undefined): Carried {
   const carried: Carried = { choices: {}, notes: {} }
   const take = (body: Body<'reading'> | undefined, may: (slot: Slot) => boolean): void => {
-    for (const slot of one.step.slots as readonly Slot[]) {
+    for (const slot of slotsOf(one.step)) {
       const value = body?.slots[slot.id]
-      if (!value || !('choice' in value) || !may(slot)) continue
-      carried.choices[slot.id] = value.choice
-      if (value.note) carried.notes[slot.id] = value.note
+      if (value && 'choice' in value && may(slot) && isOffered(slot, value.choice))
+        carried.choices[slot.id] = value.choice
     }
   }
   const before = one.readings.at(-1)?.entry.body
-  take(before, isCheck)
   const again = textsAgain(one.step, before)
   if (Object.keys(again).length > 0) carried.texts = again
   let last: StepEvaluation['readings'][number] | null = null
@@ -67,14 +69,21 @@ export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[],
     const reading = other.readings.at(-1)
     if (reading && reading.entry.visitId === visitId && (!last || reading.at > last.at)) last = reading
   }
-  take(last?.entry.body, (slot) => slot.kind === 'choice' && slot.sticky === true)
+  take(last?.entry.body, isSetUp)
+  if (last?.entry.body.place) carried.place = last.entry.body.place
   return carried
 }
+
+/** Set-up that stays the same from part to part. */
+export const isSetUp = (slot: Slot): boolean =>
+  (slot.kind === 'choice' || slot.kind === 'lead-set') && slot.sticky === true
+
+const isOffered = (slot: Slot, choice: string): boolean => slot.kind !== 'choice' || !slot.retired?.includes(choice)
 
 /** Figures of the set-up that are best as they were: the places of spikes, which a trend wants the same. */
 function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['texts'] {
   const texts: Draft['texts'] = {}
-  for (const slot of step.slots as readonly Slot[]) {
+  for (const slot of slotsOf(step)) {
     const value = before?.slots[slot.id]
     if (slot.kind === 'number' && slot.again && value && 'text' in value) texts[slot.id] = value.text
   }
@@ -83,9 +92,9 @@ function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['
 
 /** A sample from the feed as the value of a slot. */
 export function withSample(draft: Draft, slot: Slot, sample: LiveSample, standIn: boolean): Draft {
-  const how = standIn ? 'stand-in' : 'feed'
-  const base: Draft = { ...draft, how, confirmed: [], instrumentId: sample.instrumentId, started: true }
-  if (slot.kind === 'choice') {
+  const hows = { ...draft.hows, [slot.id]: standIn ? ('stand-in' as const) : ('feed' as const) }
+  const base: Draft = { ...draft, hows, confirmed: [], instrumentId: sample.instrumentId, started: true }
+  if (slot.kind !== 'number') {
     return { ...base, choices: { ...draft.choices, [slot.id]: sample.read.value < 0 ? 'reversed' : 'correct' } }
   }
   return { ...base, texts: { ...draft.texts, [slot.id]: sample.read.text } }
@@ -97,77 +106,94 @@ export type DraftState = {
   open: readonly Slot[]
   /** Null until every slot that was begun can be read. */
   body: Body<'reading'> | null
-  check: ReadingCheck | null
+  /** What it comes to as far as it can be read, by the same judgement as everything that is kept; null where nobody reads. */
+  judged: DraftEvaluation | null
+  /** What must be refused or asked about; null while nothing whole can be read. */
+  check: DraftEvaluation['check'] | null
 }
 
-const LEAST_WORDS = 3
+const nothingToRead: DraftState = { parsed: {}, open: [], body: null, judged: null, check: null }
 
 /** Whether a line that is not as it should be still wants its few words. */
 export function wantsWords(slot: Slot, draft: Pick<Draft, 'choices' | 'notes'>): boolean {
   const choice = draft.choices[slot.id]
-  if (!isCheck(slot) || !choice || slot.sound.includes(choice)) return false
-  return (draft.notes[slot.id] ?? '').trim().length < LEAST_WORDS
+  if (slot.kind !== 'check' || !choice || choice === CHECK_SOUND) return false
+  return !isAnswered(slot, { slots: { [slot.id]: answer(choice, draft.notes[slot.id]) } })
 }
 
+const answer = (choice: string, typed: string | undefined): SlotValue => {
+  const note = typed?.trim()
+  return note ? { choice, note } : { choice }
+}
+
+/** A figure says how it came where it was not typed. */
+const withHow = (value: SlotValue, how: How | undefined): SlotValue =>
+  how && how !== 'typed' ? { ...value, how } : value
+
 /** What the draft comes to: parsed slots, the body it would be kept as, and what must be asked or refused first. */
-export function readDraft(draft: Draft, one: StepEvaluation, facts: Facts, conditions: Conditions | null): DraftState {
+export function readDraft(
+  draft: Draft,
+  one: StepEvaluation,
+  evaluation: Evaluation,
+  conditions: Conditions | null,
+): DraftState {
+  const { facts } = evaluation
+  const { step, part } = one
+  if (!isRead(step)) return nothingToRead
   const parsed: DraftState['parsed'] = {}
   const slots: Record<string, SlotValue> = {}
-  const open: Slot[] = []
-  let whole = true
-  for (const slot of slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime })) {
-    if (slot.kind === 'choice') {
+  const unread: Slot[] = []
+  for (const slot of slotsShown(step, draft.choices, { part, regime: facts.regime })) {
+    if (slot.kind !== 'number') {
       const choice = draft.choices[slot.id]
-      const note = draft.notes[slot.id]?.trim()
-      if (choice) slots[slot.id] = note ? { choice, note } : { choice }
-      if (!slot.optional && (!choice || wantsWords(slot, draft))) open.push(slot)
+      if (choice) slots[slot.id] = withHow(answer(choice, draft.notes[slot.id]), draft.hows[slot.id])
       continue
     }
     const text = draft.texts[slot.id] ?? ''
-    if (text.trim() === '') {
-      if (!slot.optional) open.push(slot)
-      continue
-    }
+    if (text.trim() === '') continue
     const found = parseReading(text, slot.unit)
     parsed[slot.id] = found
-    if (found.state === 'read') slots[slot.id] = found.reading
-    else whole = false
+    if (found.state === 'read') slots[slot.id] = withHow(found.reading, draft.hows[slot.id])
+    else unread.push(slot)
   }
-  if (!whole || Object.keys(slots).length === 0) return { parsed, open, body: null, check: null }
   const instrument = facts.instruments.find((tool) => tool.id === draft.instrumentId)
-  const measures = measuredIn(one.step, slots)
+  const measures = measuredIn(step.slots, { slots }) ?? measuredBy(step)
+  const also = step.slots.flatMap((slot) => (slot.id in slots && slot.measures ? [slot.measures] : []))
   const body: Body<'reading'> = {
     kind: 'reading',
-    v: 1,
+    v: 2,
     slots,
-    conditions: one.step.needsConditions ? conditions : null,
-    how: draft.how,
-    instrument: instrument && measures ? copyForReading(instrument, measures) : null,
-    place: one.part.data.kind === 'string' ? 'plugs' : null,
-    plantRevision: one.part.revision,
+    conditions: step.needsConditions ? conditions : null,
+    how: howOf(draft, slots),
+    instrument: instrument && measures ? copyForReading(instrument, measures, also) : null,
+    place: part.data.kind === 'string' ? draft.place : null,
+    plantRevision: part.revision,
     confirmed: draft.confirmed,
     note: null,
   }
-  return { parsed, open, body, check: checkReading(one.step, one.part, facts.regime, body) }
+  const judged = evaluateDraft(evaluation, one, body)
+  const isWhole = unread.length === 0 && Object.keys(slots).length > 0
+  return {
+    parsed,
+    open: judged.missing.filter((slot) => !unread.includes(slot)),
+    body: isWhole ? body : null,
+    judged,
+    check: isWhole ? judged.check : null,
+  }
+}
+
+/** How a reading as a whole came: as its figures did where they agree, else typed. */
+function howOf({ hows }: Draft, slots: Readonly<Record<string, SlotValue>>): How {
+  const ways = new Set(
+    Object.entries(slots).flatMap(([id, value]) => ('text' in value || hows[id] ? [hows[id] ?? 'typed'] : [])),
+  )
+  return ways.size === 1 ? [...ways][0]! : 'typed'
 }
 
 /** What an instrument of the kit is needed for, null where a person looks. */
 export function measuredBy(step: AnyStep): Measurable | null {
-  const measured = (step.slots as readonly Slot[]).filter((slot) => slot.measures !== null)
+  const measured = slotsOf(step).filter((slot) => slot.measures !== null)
   return (measured.find((slot) => !slot.optional) ?? measured[0])?.measures ?? null
-}
-
-/** What the instrument of a reading measured: by the method that was chosen, where a step has several. */
-function measuredIn(step: AnyStep, slots: Readonly<Record<string, SlotValue>>): Measurable | null {
-  const answered = (step.slots as readonly Slot[]).find(
-    (slot) => slot.measures !== null && !slot.optional && slots[slot.id],
-  )
-  return answered?.measures ?? measuredBy(step)
-}
-
-/** What is said of a reading before it is kept: the mark of a simulated instrument stands from the first moment. */
-export function draftFlags(draft: Draft, judged: readonly Flag[]): readonly Flag[] {
-  return draft.how === 'stand-in' ? ['stand-in', ...judged] : judged
 }
 
 /** The sentence of what stands in the way of a slot, null where nothing does. */
@@ -196,12 +222,18 @@ export function instrumentsFor(facts: Facts, measures: Measurable | null, kind: 
     .sort((a, b) => Number(isDue(a)) - Number(isDue(b)) || strange(a) - strange(b) || a.tag.localeCompare(b.tag))
 }
 
+/** A slot that is answered and not read. */
+export type AnsweredSlot = Exclude<Slot, { kind: 'number' }>
 export type Option = { id: string; name: string; sound: boolean }
 
 /** The answers that a slot offers: its own, or the lead sets of the kit. */
-export function optionsOf(slot: ChoiceSlot, facts: Facts): Option[] {
-  if (slot.from !== 'lead-sets')
-    return slot.options.map((id) => ({ id, name: sayCode('choice', id), sound: slot.sound.includes(id) }))
+export function optionsOf(slot: AnsweredSlot, facts: Facts): Option[] {
+  if (slot.kind === 'check')
+    return CHECK_OPTIONS.map((id) => ({ id, name: sayCode('choice', id), sound: id === CHECK_SOUND }))
+  if (slot.kind === 'choice')
+    return slot.options
+      .filter((id) => isOffered(slot, id))
+      .map((id) => ({ id, name: sayCode('choice', id), sound: slot.sound.includes(id) }))
   const sets = new Map<string, string>()
   for (const tool of facts.instruments) for (const set of tool.leadSets ?? []) sets.set(set.id, set.name)
   if (sets.size === 0) sets.set('leads', say('slot.only-leads'))

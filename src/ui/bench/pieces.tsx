@@ -1,11 +1,11 @@
 'use client'
-import { Button } from 'antd'
-import type { StepEvaluation } from '@/core/evaluation/types'
+import { Button, Select } from 'antd'
 import type { Instrument } from '@/core/record/instrument'
+import type { Caution } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { shortDay } from '../shell/time'
-import type { Draft, DraftState } from './draft'
+import { type Draft, type DraftState, type Place, places } from './draft'
 
 /** A bolt where it is live, a padlock where it is dead. */
 export function TagShape({ dead }: { dead: boolean }) {
@@ -81,6 +81,34 @@ export function InstrumentCell({
   )
 }
 
+/** Where a string is read: the same figure means another length of cable. */
+export function PlaceCell({
+  place,
+  readOnly,
+  onPlace,
+}: {
+  place: Place | null
+  readOnly: boolean
+  onPlace(place: Place): void
+}) {
+  return (
+    <div className="slot auto">
+      <label className="nm" htmlFor="slot-place">
+        {say('slot.place')}
+      </label>
+      <Select<Place>
+        id="slot-place"
+        size="small"
+        value={place ?? 'plugs'}
+        disabled={readOnly}
+        onChange={onPlace}
+        options={places.map((one) => ({ value: one, label: sayCode('place', one) }))}
+        data-testid="place"
+      />
+    </div>
+  )
+}
+
 type TickProps = { id: string; ticked: readonly string[]; setTicked(list: readonly string[]): void }
 
 /** A hard caution: it must be ticked. */
@@ -100,18 +128,18 @@ export function CautionTick({ id, ticked, setTicked }: TickProps) {
 
 /** What stands before the slots: the hard ones must be ticked, the others are said. */
 export function Cautions({
-  step,
+  cautions,
   ticked,
   setTicked,
 }: {
-  step: StepEvaluation['step']
+  cautions: readonly Caution[]
   ticked: readonly string[]
   setTicked(list: readonly string[]): void
 }) {
   return (
     <div className="chk">
       <h3>{say('bench.before')}</h3>
-      {(step.cautions as readonly { id: string; hard: boolean }[]).map(({ id, hard }) =>
+      {cautions.map(({ id, hard }) =>
         hard ? (
           <CautionTick key={id} id={id} ticked={ticked} setTicked={setTicked} />
         ) : (

@@ -63,7 +63,7 @@ describe('a step that was added by its file, its words and its drawing', () => {
 
   it('is printed', () => {
     const table = certificateOf(facts, START_ms, null).tables.find((found) => found.id === sampleStep.id)!
-    expect(table.title).toBe('B12 Terminal pull')
+    expect(table.title).toBe('B13 Terminal pull')
     expect(table.rows[0]!.map((cell) => cell.text)).toContain('Within')
   })
 
@@ -96,7 +96,7 @@ describe('a step that was added by its file, its words and its drawing', () => {
     const drawn = renderToStaticMarkup(
       <RunSheet evaluation={evaluation} walks={walks} way="by-test" setWay={nothing} nowKey={key} onOpen={nothing} />,
     )
-    expect(drawn).toContain('B12 Terminal pull')
+    expect(drawn).toContain('B13 Terminal pull')
     expect(drawn).toContain('6 V')
   })
 })

@@ -1,20 +1,20 @@
 /** What the bench says and shows of a step, from the core's codes and figures. */
-import { causes, judgeDraft } from '@/core/evaluate'
+import { causes, type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions } from '@/core/record/entry'
-import type { Facts } from '@/core/record/facts'
-import { type Judgement, mainSlot, type RuleData } from '@/core/steps/step'
-import { figure, meaningOf, quantity, say, sayCode } from '@/words/say'
+import { isRead, mainSlot } from '@/core/steps/step'
+import type { RuleData } from '@/core/verdict/judgement'
+import { figure, meaningOf, quantity, say, sayCode, sayFinding } from '@/words/say'
 
 const DECIMALS: Record<string, number> = { A: 2, ohm: 2, W: 0, deg: 0 }
 export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? 1
 
-type Seen = { facts: Facts; evaluation: Evaluation; one: StepEvaluation; conditions: Conditions | null }
+type Seen = { evaluation: Evaluation; one: StepEvaluation; conditions: Conditions | null }
 
-const emptyBody = (conditions: Conditions | null): Body<'reading'> => ({
+const bodyOf = (conditions: Conditions | null, slots: Body<'reading'>['slots']): Body<'reading'> => ({
   kind: 'reading',
-  v: 1,
-  slots: {},
+  v: 2,
+  slots,
   conditions,
   how: 'typed',
   instrument: null,
@@ -25,11 +25,12 @@ const emptyBody = (conditions: Conditions | null): Body<'reading'> => ({
 })
 
 /** Before anything is read, the rule shows where the reading should come to lie. */
-export function expectedRule({ facts, evaluation, one, conditions }: Seen): RuleData | null {
-  const slot = mainSlot(one.step)
-  if (slot?.kind !== 'number' || (one.step.needsConditions && !conditions)) return null
+export function expectedRule({ evaluation, one, conditions }: Seen): RuleData | null {
+  const { step } = one
+  const slot = mainSlot(step)
+  if (!isRead(step) || slot?.kind !== 'number' || (step.needsConditions && !conditions)) return null
   const probe = { [slot.id]: { text: '0', value: 0, bound: 'exact' as const, unit: slot.unit } }
-  const { rule } = judgeDraft(facts, evaluation, one, { ...emptyBody(conditions), slots: probe })
+  const { rule } = evaluateDraft(evaluation, one, bodyOf(conditions, probe)).judgement
   return rule ? { ...rule, measured: null } : null
 }
 
@@ -37,22 +38,17 @@ export function expectedRule({ facts, evaluation, one, conditions }: Seen): Rule
 export function sentenceOf(
   seen: Seen,
   taking: boolean,
-  live: Judgement | null,
-  shut: StepEvaluation['gates'][number] | undefined,
+  live: DraftEvaluation | null,
+  begun: DraftEvaluation | null,
 ): string {
-  const { facts, evaluation, one, conditions } = seen
-  if (!taking) {
-    const finding = sayCode('finding', one.finding.code, one.finding.figures)
-    const meaning = one.verdict === 'outside' ? meaningOf(causes(facts, evaluation, one)[0]) : ''
-    return `${finding} ${meaning}`.trim()
+  const { evaluation, one, conditions } = seen
+  if (!taking || !begun) {
+    const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
+    return `${sayFinding(one.finding)} ${meaning}`.trim()
   }
-  if (live) return sayCode('finding', live.finding.code, live.finding.figures)
-  if (shut) return sayCode('finding', `held-back.${shut.id}`, shut.figures)
-  if (one.repeatAsked) return sayCode('finding', one.finding.code, one.finding.figures)
-  if (!one.step.needsConditions) {
-    const { finding } = judgeDraft(facts, evaluation, one, emptyBody(null))
-    return sayCode('finding', finding.code, finding.figures)
-  }
+  if (live || begun.verdict === 'held-back') return sayFinding((live ?? begun).finding)
+  if (one.repeatAsked || one.finding.code.startsWith('lapsed.')) return sayFinding(one.finding)
+  if (!isRead(one.step) || !one.step.needsConditions) return sayFinding(begun.judgement.finding)
   const rule = expectedRule(seen)
   if (rule?.expected) {
     return say('bench.expect', {
@@ -72,7 +68,8 @@ export function sistersOnRule(
   one: StepEvaluation,
   rule: { expected: { value: number } | null },
 ): { label: string; value: number }[] {
-  const group = one.step.sisterGroup?.(one.part) ?? null
+  const groupOf = ({ step, part }: StepEvaluation): string | null => (isRead(step) && step.sisterGroup?.(part)) || null
+  const group = groupOf(one)
   const expected = rule.expected
   if (group === null || !expected) return []
   return evaluation.steps
@@ -81,7 +78,7 @@ export function sistersOnRule(
         other !== one &&
         other.step === one.step &&
         other.counting?.judgement.rule?.expected &&
-        other.step.sisterGroup?.(other.part) === group,
+        groupOf(other) === group,
     )
     .slice(0, MOST_SISTERS)
     .map((other) => {

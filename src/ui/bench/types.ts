@@ -4,6 +4,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
+import type { Judgement } from '@/core/verdict/judgement'
 import type { Heard } from '../live/liveFeed'
 
 /** What an instrument is pressed for: the slot, and how the test was set up. */
@@ -13,6 +14,9 @@ export type PressSetting = {
   /** Figures of the set-up that were typed already: how far a spike stands. */
   figures?: Readonly<Record<string, number>>
 }
+
+/** What is being taken, for what stands beside the bench: nothing where a kept reading is shown. */
+export type Look = { body: Body<'reading'> | null; judgement: Judgement | null }
 
 export type BenchActions = {
   keep(body: Body<'reading'>): Promise<boolean>
@@ -40,6 +44,6 @@ export type BenchProps = {
   instrumentId: string | null
   setInstrument(id: string): void
   actions: BenchActions
-  onLook(look: { body: Body<'reading'> | null }): void
+  onLook(look: Look): void
   side: ReactNode
 }

@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { judgeDraft, trapIn } from '@/core/evaluate'
 import type { Body } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
-import { type Slot, slotsShown } from '@/core/steps/step'
+import { type Slot, slotsShown } from '@/core/steps/slot'
+import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import type { BenchProps, PressSetting } from './types'
 import {
@@ -12,7 +12,6 @@ import {
   type Draft,
   type DraftState,
   emptyDraft,
-  isCheck,
   isStarted,
   optionsOf,
   readDraft,
@@ -22,13 +21,13 @@ import {
 const focusSlot = (id: string): void => document.getElementById(`slot-${id}`)?.focus()
 
 /** Taking one reading: what was typed so far, what is still open, and how it is kept. */
-export function useTaking(props: BenchProps, ready: boolean) {
+export function useTaking(props: BenchProps, ticked: readonly string[]) {
   const { facts, evaluation, one, actions, canWrite, conditions } = props
   const carried = useMemo(
     () => carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id),
     [one, evaluation.steps, facts.visits],
   )
-  const isReading = !one.step.compute
+  const isReading = isRead(one.step)
   const [taking, setTaking] = useState(isReading && one.counting === null && one.verdict !== 'left-out')
   const [draft, setDraft] = useState<Draft>(() => emptyDraft(props.instrumentId, carried))
   const [active, setActive] = useState<string | null>(null)
@@ -37,21 +36,13 @@ export function useTaking(props: BenchProps, ready: boolean) {
   const [confirming, setConfirming] = useState(false)
 
   const at = draft.conditions ?? conditions
-  const state = useMemo(() => readDraft(draft, one, facts, at), [draft, one, facts, at])
-  const live =
-    state.body && isStarted(draft) && state.check?.state !== 'refused'
-      ? judgeDraft(facts, evaluation, one, state.body)
-      : null
-  const trap = taking ? trapIn(facts, evaluation, one, { slots: slotsSoFar(draft, state) }) : null
+  const { cautions } = shownFor(one.step, draft.choices)
+  const ready = cautions.every((caution) => !caution.hard || ticked.includes(caution.id))
+  const state = useMemo(() => readDraft(draft, one, evaluation, at), [draft, one, evaluation, at])
+  const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
+  const trap = taking ? (state.judged?.trap ?? null) : null
   const next = state.open[0] ?? null
-  const canKeep =
-    taking &&
-    trap === null &&
-    isStarted(draft) &&
-    state.body !== null &&
-    state.open.length === 0 &&
-    state.check?.state !== 'refused' &&
-    canWrite
+  const canKeep = taking && isStarted(draft) && state.body !== null && state.judged?.mayKeep === true && canWrite
 
   // A remedy asks for the step to be done again: the bench is ready for it at once.
   useEffect(() => {
@@ -67,7 +58,9 @@ export function useTaking(props: BenchProps, ready: boolean) {
     known.current = countingId
   }, [countingId])
   const { onLook } = props
-  useEffect(() => onLook({ body: taking && isStarted(draft) ? state.body : null }), [state.body, draft, taking, onLook])
+  const judgement = taking ? (state.judged?.judgement ?? null) : null
+  const body = taking && isStarted(draft) ? state.body : null
+  useEffect(() => onLook({ body, judgement }), [body, judgement, onLook])
 
   // A sample from the feed fills the slot that waits for its quantity; it becomes a reading only when it is kept.
   const { latest } = props
@@ -75,9 +68,9 @@ export function useTaking(props: BenchProps, ready: boolean) {
   const openNow = useRef(state.open)
   openNow.current = state.open
   useEffect(() => {
-    const fresh = one.step.slots
-      .filter((slot: Slot) => slot.measures && latest[slot.measures]?.at !== seen.current[slot.measures])
-      .filter((slot: Slot) => latest[slot.measures!] !== undefined && !latest[slot.measures!]!.old) as Slot[]
+    const fresh = slotsOf(one.step)
+      .filter((slot) => slot.measures && latest[slot.measures]?.at !== seen.current[slot.measures])
+      .filter((slot) => latest[slot.measures!] !== undefined && !latest[slot.measures!]!.old)
     seen.current = timesOf(latest)
     if (!canWrite) return
     const taken = new Set<Measurable>()
@@ -99,7 +92,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     setDraft((before) => ({
       ...before,
       ...next,
-      how: 'typed',
+      hows: typedSince(before, next),
       confirmed: [],
       started: true,
       instrumentId: before.instrumentId ?? props.instrumentId,
@@ -107,6 +100,8 @@ export function useTaking(props: BenchProps, ready: boolean) {
       conditions: isStarted(before) ? (before.conditions ?? conditions) : conditions,
     }))
   }
+  /** Where it is read belongs to the leads, not to the figure: it begins nothing. */
+  const setPlace = (place: Draft['place']): void => setDraft((before) => ({ ...before, place }))
   const goTo = (slot: Slot | null): void => {
     if (!slot) return
     const choice = draft.choices[slot.id]
@@ -122,7 +117,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     setConfirming(false)
     setSaidPress(null)
     setTaking(true)
-    const first = one.step.slots.find((slot: Slot) => slot.kind === 'number')
+    const first = slotsOf(one.step).find((slot) => slot.kind === 'number')
     if (first) requestAnimationFrame(() => focusSlot(first.id))
   }
   const keepNow = async (confirmed: string[] = [], note: string | null = null): Promise<void> => {
@@ -136,7 +131,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
   /** What the simulated instrument is pressed for: the first open slot that an instrument fills, else the first of all. */
-  const asked = slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime })
+  const asked = isRead(one.step) ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime }) : []
   const wantedSlot = [...state.open, ...asked].find((slot) => slot.measures !== null) ?? null
   const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
@@ -154,11 +149,12 @@ export function useTaking(props: BenchProps, ready: boolean) {
     if (!option) return
     change({ choices: { ...draft.choices, [next.id]: option.id } })
     // An answer that wants words is followed by them.
-    if (isCheck(next) && !option.sound) requestAnimationFrame(() => focusSlot(`${next.id}-note`))
+    if (next.kind === 'check' && !option.sound) requestAnimationFrame(() => focusSlot(`${next.id}-note`))
   }
 
   return {
     taking,
+    ready,
     draft,
     at,
     state,
@@ -173,6 +169,7 @@ export function useTaking(props: BenchProps, ready: boolean) {
     confirming,
     wanted,
     change,
+    setPlace,
     goTo,
     again,
     keepNow,
@@ -181,12 +178,12 @@ export function useTaking(props: BenchProps, ready: boolean) {
   }
 }
 
-/** What stands in a draft so far, whether or not it is whole. */
-function slotsSoFar(draft: Draft, { parsed }: DraftState): Body<'reading'>['slots'] {
-  const slots: Body<'reading'>['slots'] = {}
-  for (const [id, choice] of Object.entries(draft.choices)) slots[id] = { choice }
-  for (const [id, found] of Object.entries(parsed)) if (found?.state === 'read') slots[id] = found.reading
-  return slots
+/** A figure that is typed over came by hand, whatever an instrument had shown there. */
+function typedSince(before: Draft, next: Partial<Draft>): Draft['hows'] {
+  const hows = { ...before.hows }
+  for (const [id, text] of Object.entries(next.texts ?? {})) if (text !== before.texts[id]) delete hows[id]
+  for (const [id, choice] of Object.entries(next.choices ?? {})) if (choice !== before.choices[id]) delete hows[id]
+  return hows
 }
 
 /** How a test is set up when its instrument is pressed. */
@@ -207,7 +204,7 @@ function timesOf(latest: Partial<Record<Measurable, LiveSample>>): Partial<Recor
 export function keepLabel(body: Body<'reading'>, slots: readonly Slot[]): string {
   const [slot, second] = slots
   const value = slot && !second ? body.slots[slot.id] : undefined
-  if (value && 'choice' in value && slot?.kind === 'choice')
+  if (value && 'choice' in value && slot?.kind !== 'number')
     return say('action.keep', { what: sayCode('choice', value.choice) })
   if (value && 'text' in value && slot?.kind === 'number')
     return say('action.keep-value', { value: value.text, unit: slot.unit })

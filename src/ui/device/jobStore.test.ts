@@ -10,7 +10,7 @@ type Sent = { entries: { id: string; body: { kind: string; text?: string } }[] }
 
 /** An office that can lose its line, and refuses what it is told to. */
 class Office {
-  facts: Facts = new FactsBuilder().facts()
+  facts: Facts = new FactsBuilder(false).facts()
   line = true
   readonly batches: Sent[] = []
   refuse: (id: string, text: string) => { fate: string; reason: string } | null = () => null

@@ -5,7 +5,13 @@ import { drawings } from './drawings'
 import { strong } from './shapes'
 
 /** Drawings that show a string with its plugs open. */
-const OPEN = new Set(['string-polarity', 'string-to-voltmeter', 'string-through-switch', 'insulation-to-frame'])
+const OPEN = new Set([
+  'string-polarity',
+  'string-to-voltmeter',
+  'string-through-switch',
+  'insulation-to-frame',
+  'insulation-joined',
+])
 
 function titleOf(hookup: HookupData, part: PartData): string {
   if (part.kind === 'string') {

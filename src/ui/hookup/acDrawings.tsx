@@ -98,6 +98,29 @@ export const acDrawings: Drawings = {
       </Word>
     </>
   ),
+  'electrode-loop': ({ lead }) => (
+    <>
+      <Ground y={132} />
+      <Spike x={36} y={132} long={28} />
+      <Wire d="M36 120V92H120" lead="earth" />
+      <Tester x={120} shows="Ω" />
+      <Board x={206} y={24} on={false} />
+      <Wire d="M302 40H304" />
+      <Wire d="M224 116H290V60" lead="red" />
+      <Balloon x={62} y={92} n={1} />
+      <Balloon x={290} y={96} n={2} />
+      <Balloon x={100} y={112} n={3} />
+      <Word x={8} y={36}>
+        {lead(1)}
+      </Word>
+      <Word x={8} y={54}>
+        {lead(2)}
+      </Word>
+      <Word x={8} y={72}>
+        {lead(3)}
+      </Word>
+    </>
+  ),
   'electrode-back': ({ lead }) => (
     <>
       <Ground y={86} />

@@ -292,6 +292,28 @@ export const drawings: Drawings = {
       </text>
     </>
   ),
+  'insulation-joined': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} />
+      <Wire d="M20 106V122H62" lead="red" />
+      <Wire d="M281 104V122H206" lead="black" />
+      <Box x={62} y={110} w={40} h={24}>
+        <path d="M68 122h8l14-8M92 122h6" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      </Box>
+      <Meter x={122} y={108} shows="MΩ" name={say('hookup.insulation')} />
+      <Wire d="M102 122H122" />
+      <path d="M206 146H236V70" fill="none" stroke="var(--within)" strokeWidth="4" />
+      <Balloon x={48} y={100} n={1} />
+      <Balloon x={114} y={98} n={3} />
+      <Balloon x={236} y={90} n={4} />
+      <text x="8" y="164">
+        {lead(1)}
+      </text>
+      <text x="302" y="164" textAnchor="end">
+        {lead(4)}
+      </text>
+    </>
+  ),
   'plugs-locked': ({ lead, modules }) => (
     <>
       <OpenString modules={modules} joined />
@@ -344,6 +366,29 @@ export const drawings: Drawings = {
       <Balloon x={263} y={44} n={3} />
       <Balloon x={62} y={88} n={4} />
       {list(4)(props)}
+    </>
+  ),
+  'close-out-ac': ({ lead }) => (
+    <>
+      <Box x={8} y={34} w={86} h={66}>
+        <path d="M18 50h66M18 66h66" stroke="var(--ink)" strokeWidth="2" />
+        <path d="M30 84l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
+      </Box>
+      <path d="M112 86V40h54v46Z" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <path d="M122 52h34M122 62h34M122 72h20" stroke="var(--ink)" strokeWidth="2" />
+      <path
+        d="M226 58a16 16 0 1 1 32 0a16 16 0 1 1-32 0M214 102a28 24 0 0 1 56 0"
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2.4"
+      />
+      <path d="M176 64h34m-10-8l12 8-12 8" fill="none" stroke="var(--accent)" strokeWidth="3" />
+      <Balloon x={94} y={100} n={2} />
+      <Balloon x={80} y={42} n={3} />
+      <Balloon x={270} y={54} n={4} />
+      <Named x={22} y={128} n={2} words={lead(2)} />
+      <Named x={172} y={128} n={3} words={lead(3)} />
+      <Named x={22} y={156} n={4} words={lead(4)} />
     </>
   ),
 }

@@ -3,6 +3,7 @@ import { Dropdown } from 'antd'
 import { useMemo } from 'react'
 import { boardIdOf, type BoardState, boardsOf } from '@/core/evaluation/boards'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { worstFirst } from '@/core/verdict/verdict'
 import { say } from '@/words/say'
 import { Mark } from '../mark/Mark'
 
@@ -11,9 +12,6 @@ const HIGH = 104
 const GAP = 22
 /** So many boards of one depth stand in the line; of more, the worst one and a list. */
 const MOST = 2
-const ranks = ['outside', 'close', 'held-back', 'not-yet', 'within', 'left-out']
-
-const rank = ({ verdict }: BoardState): number => (verdict === null ? ranks.length : ranks.indexOf(verdict))
 
 type Column = { shown: readonly BoardState[]; all: readonly BoardState[] }
 
@@ -22,7 +20,7 @@ function columnsOf(boards: readonly BoardState[]): Column[] {
   const depths = [...new Set(boards.map((one) => one.depth))]
   return depths.map((depth) => {
     const all = boards.filter((one) => one.depth === depth)
-    const shown = all.length <= MOST ? all : [all.reduce((worst, one) => (rank(one) < rank(worst) ? one : worst))]
+    const shown = all.length <= MOST ? all : [...all].sort((a, b) => worstFirst(a.verdict, b.verdict)).slice(0, 1)
     return { shown, all }
   })
 }

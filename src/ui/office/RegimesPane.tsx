@@ -1,6 +1,6 @@
 'use client'
 import '@/words/regime'
-import { Button } from 'antd'
+import { Alert, Button } from 'antd'
 import { useState } from 'react'
 import {
   type LimitId,
@@ -10,6 +10,7 @@ import {
   type Schools,
   schoolIds,
   schoolOptions,
+  lackingLimits,
 } from '@/core/regime/regime'
 import { defaultRegime } from '@/core/regime/shipped'
 import { unitSpellings } from '@/core/quantity/unit'
@@ -55,6 +56,18 @@ export function RegimesPane({ mayChange }: { mayChange: boolean }) {
         )}
       </div>
       {shown.changed && <p className="src">{say('office.changed', shown.changed)}</p>}
+      {lackingLimits(shown).length > 0 && (
+        <Alert
+          type="warning"
+          showIcon
+          data-testid="regime-lacks"
+          message={say('office.regime-lacks', {
+            what: lackingLimits(shown)
+              .map((id) => sayCode('limit', id))
+              .join('; '),
+          })}
+        />
+      )}
       {changing ? (
         <ChangeForm
           key={keyOf(shown)}
@@ -85,14 +98,12 @@ function Limits({ regime }: { regime: Regime }) {
       </thead>
       <tbody>
         {limitIds.map((id) => {
-          const { value, unit, source } = regime.limits[id]
+          const limit = regime.limits[id]
           return (
             <tr key={id}>
               <td>{sayCode('limit', id)}</td>
-              <td className="right">
-                {value} {unitSpellings[unit].written}
-              </td>
-              <td>{sourceName(source)}</td>
+              <td className="right">{limit ? `${limit.value} ${unitSpellings[limit.unit].written}` : '–'}</td>
+              <td>{limit ? sourceName(limit.source) : ''}</td>
             </tr>
           )
         })}
@@ -107,13 +118,16 @@ function Limits({ regime }: { regime: Regime }) {
   )
 }
 
+/** The unit of a figure, of what ships where the regime lacks it. */
+const unitOf = (regime: Regime, id: LimitId) => (regime.limits[id] ?? defaultRegime.limits[id]!).unit
+
 type ChangeProps = { regime: Regime; onClose(): void; onMade(regime: Regime): void }
 
 function ChangeForm({ regime, onClose, onMade }: ChangeProps) {
   const [name, setName] = useState(regime.changed ? regime.name : say('office.copy-name', { name: regime.name }))
   const [reason, setReason] = useState('')
   const [limits, setLimits] = useState<Record<string, string>>(() =>
-    Object.fromEntries(limitIds.map((id) => [id, String(regime.limits[id].value)])),
+    Object.fromEntries(limitIds.map((id) => [id, String(regime.limits[id]?.value ?? '')])),
   )
   const [schools, setSchools] = useState<Schools>(regime.schools)
   const [message, setMessage] = useState<string | null>(null)
@@ -121,8 +135,9 @@ function ChangeForm({ regime, onClose, onMade }: ChangeProps) {
     const changed: Partial<Record<LimitId, number>> = {}
     for (const id of limitIds) {
       const value = Number((limits[id] ?? '').trim().replace(',', '.') || Number.NaN)
+      if (Number.isNaN(value) && !regime.limits[id]) continue
       if (Number.isNaN(value)) return setMessage(say('office.no-figure', { what: sayCode('limit', id) }))
-      if (value !== regime.limits[id].value) changed[id] = value
+      if (value !== regime.limits[id]?.value) changed[id] = value
     }
     if (reason.trim().length < 3) return setMessage(say('office.reason-needed'))
     if (name.trim().length < 3) return setMessage(say('office.name-needed'))
@@ -159,7 +174,7 @@ function ChangeForm({ regime, onClose, onMade }: ChangeProps) {
         {limitIds.map((id) => (
           <Field
             key={id}
-            label={`${sayCode('limit', id)}${unitSpellings[regime.limits[id].unit].written ? `, ${unitSpellings[regime.limits[id].unit].written}` : ''}`}
+            label={[sayCode('limit', id), unitSpellings[unitOf(regime, id)].written].filter(Boolean).join(', ')}
             value={limits[id] ?? ''}
             onValue={(value) => setLimits((before) => ({ ...before, [id]: value }))}
             mode="decimal"

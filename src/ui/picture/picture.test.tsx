@@ -19,7 +19,7 @@ const electrode = build.part(exampleElectrode)
 function picture(step: string, partId: string, slots: Record<string, SlotValue>, regime = defaultRegime): Picture {
   const facts = { ...build.facts(), regime }
   const evaluation = evaluate(facts, 0)
-  return picturesOf(facts, evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })[0]!
+  return picturesOf(evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })[0]!
 }
 const drawn = (data: Picture): string => renderToStaticMarkup(<StepPicture picture={data} timeZone="Europe/London" />)
 const ms = (value: number): SlotValue => readValueOf(value, 'ms', 1)

@@ -3,9 +3,10 @@
 import { Button } from 'antd'
 import { type ComponentType, lazy, Suspense, useState } from 'react'
 import type { StepEvaluation } from '@/core/evaluation/types'
-import type { Planner } from '@/core/steps/step'
+import { isRead, type ReadStep } from '@/core/steps/step'
 import { sayCode } from '@/words/say'
 
+type Planner = NonNullable<ReadStep['planner']>
 type SheetProps = { one: StepEvaluation; onClose(): void }
 
 const sheets: Record<Planner, ComponentType<SheetProps>> = {
@@ -18,7 +19,7 @@ const sheets: Record<Planner, ComponentType<SheetProps>> = {
         return (
           <RodPlanner
             data={part.data}
-            read_ohm={(counting && step.standing?.(counting.entry.body)?.value) ?? null}
+            read_ohm={(counting && isRead(step) && step.standing?.(counting.entry.body)?.value) || null}
             limit_ohm={counting?.judgement.rule?.band.high ?? null}
             onClose={onClose}
           />
@@ -30,9 +31,9 @@ const sheets: Record<Planner, ComponentType<SheetProps>> = {
 
 export function PlannerSection({ one }: { one: StepEvaluation }) {
   const [open, setOpen] = useState(false)
-  const { planner } = one.step
+  const planner = isRead(one.step) ? one.step.planner : undefined
   if (!planner) return null
-  const Sheet = sheets[planner as Planner]
+  const Sheet = sheets[planner]
   return (
     <>
       <Button className="small" onClick={() => setOpen(true)} data-testid="open-planner">

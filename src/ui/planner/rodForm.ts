@@ -4,7 +4,7 @@ import '@/words/planner'
 import { type Plan, planFor, type SoilKnown } from '@/core/earth/planner'
 import { type Shape, soilOf } from '@/core/earth/rods'
 import type { ElectrodeData } from '@/core/plant/part'
-import { shapeOf, spacingOf } from '@/core/steps/electrodeWorking'
+import { shapeOf, spacingOf } from '@/core/steps/earth/electrodeWorking'
 import { figure, say, type WordKey } from '@/words/say'
 
 const fields = {

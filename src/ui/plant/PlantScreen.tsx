@@ -57,11 +57,13 @@ function useModuleTypes(used: readonly ModuleType[]): [ModuleType[], (type: Modu
 export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: Props) {
   const { plant } = evaluation
   const strings = plant.ofKind('string')
-  const isEmpty = sections.every(({ kind }) => plant.ofKind(kind).length === 0)
+  // The site that every job has is there before anybody entered it.
+  const isSiteEntered = plant.site?.revision !== ''
+  const isEmpty = sections.every(({ kind }) => kind === 'site' || plant.ofKind(kind).length === 0)
   const used = useMemo(() => strings.map((one) => one.data.moduleType), [strings])
   const [types, addType] = useModuleTypes(used)
   const [open, setOpen] = useState<'strings' | 'type' | string | null>(isEmpty ? 'strings' : null)
-  const isTestable = evaluation.steps.length > 0
+  const isTestable = !isEmpty
   const changes = usePlantChanges(store, evaluation)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
   const twice = sections.flatMap(({ kind }) => tagsTwice(plant.ofKind(kind)))
@@ -77,7 +79,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
         data: newPart(kind, tag, {
           arrayId: plant.ofKind('array')[0]?.id ?? null,
           boardId: plant.ofKind('board')[0]?.id ?? null,
-          phases: plant.supply?.data.phases ?? 1,
+          phases: plant.only('supply')?.data.phases ?? 1,
           like: plant.ofKind('circuit').at(-1)?.data ?? null,
         }),
       },
@@ -110,10 +112,10 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
       {isEmpty && <p style={{ paddingTop: 12 }}>{say('plant.empty')}</p>}
       {canWrite && (
         <AddParts
-          mayAddSite={!isEmpty && !plant.site}
+          mayAddSite={!isEmpty && !isSiteEntered}
           onStrings={() => toggle('strings')}
           onType={() => toggle('type')}
-          onSite={() => void changes.add([{ id: uuid(), data: newSite }])}
+          onSite={() => plant.site && void changes.add([{ id: plant.site.id, data: newSite }])}
           onPart={(kind, prefix) => void addOne(kind, prefix)}
         />
       )}

@@ -48,7 +48,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
     if (!Number.isInteger(many) || many < 1 || many > MOST_AT_ONCE) return setMessage(say('plant.count-bad', { count }))
     const first = Number(from)
     if (!Number.isInteger(first) || first < 1) return setMessage(say('plant.from-bad', { from: from || '–' }))
-    if (!plant.site) list.push({ id: uuid(), data: newSite })
+    if (plant.site?.revision === '') list.push({ id: plant.site.id, data: newSite })
     let array = arrayId
     if (arrayId === NEW) {
       const read = readPart(newPart('array', '?'), plane, types)

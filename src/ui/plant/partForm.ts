@@ -6,6 +6,7 @@ import {
   type CircuitData,
   circuitLayouts,
   electrodeForms,
+  electrodeTests,
   type ModuleType,
   type Part,
   type PartData,
@@ -18,10 +19,21 @@ import {
 } from '@/core/plant/part'
 import { circuitRoles, deviceTypes } from '@/core/loop/maxZs'
 import { rcdKinds, rcdStandards, rcdTypes } from '@/core/rcd/limits'
+import { usualSite } from '@/core/plant/projection'
 import { say, type WordKey } from '@/words/say'
 
 /** Kinds of part that another part can name. */
-export const references = ['array', 'inverter', 'combiner', 'board', 'rcd', 'electrode'] as const
+export const references = [
+  'array',
+  'inverter',
+  'combiner',
+  'dc-switch',
+  'supply',
+  'board',
+  'rcd',
+  'circuit',
+  'electrode',
+] as const
 export type Reference = (typeof references)[number]
 
 export type FieldSpec = {
@@ -80,6 +92,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     { id: 'arrayId', label: 'plant.array-of', kind: 'array', ...maybe },
     { id: 'combinerId', label: 'plant.combiner-of', kind: 'combiner', ...maybe },
     { id: 'inverterId', label: 'plant.inverter-of', kind: 'inverter', ...maybe },
+    { id: 'switchId', label: 'plant.switch-of', kind: 'dc-switch', ...maybe },
     { id: 'input', label: 'plant.input', kind: 'text', ...maybe },
     number('fuse_A', 'plant.fuse-rating', 0.5, 2000, maybe),
     number('fuse_V', 'plant.fuse-voltage', 1, 3000, maybe),
@@ -97,6 +110,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     number('trackerMin_V', 'plant.tracker-from', 1, 3000, maybe),
     number('trackerMax_V', 'plant.tracker-to', 1, 3000, maybe),
     number('maxShortCircuit_A', 'plant.inverter-current', 0.5, 2000, maybe),
+    { id: 'circuitId', label: 'plant.inverter-circuit', kind: 'circuit', ...maybe },
   ],
   supply: [
     choice('arrangement', 'plant.arrangement', arrangements),
@@ -109,6 +123,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     tag,
     { id: 'name', label: 'plant.board-name', kind: 'text', ...maybe },
     { ...boardOf, label: 'plant.fed-from' },
+    { id: 'supplyId', label: 'plant.supply-of', kind: 'supply', ...maybe },
     choice('phases', 'plant.phases', [1, 3], maybe),
   ],
   rcd: [
@@ -126,6 +141,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
     { id: 'feeds', label: 'plant.feeds', kind: 'text', ...maybe },
     choice('role', 'plant.circuit-role', circuitRoles),
     choice('layout', 'plant.circuit-layout', circuitLayouts),
+    choice('sockets', 'plant.circuit-sockets', ['sockets', 'fixed-only'], maybe),
     boardOf,
     { id: 'rcdId', label: 'plant.rcd-of', kind: 'rcd', ...maybe },
     choice('phases', 'plant.phases', [1, 3]),
@@ -139,6 +155,7 @@ export const fieldsOf: Record<PartKind, readonly FieldSpec[]> = {
   electrode: [
     tag,
     choice('form', 'plant.electrode-form', electrodeForms),
+    choice('testedBy', 'plant.electrode-tested', electrodeTests),
     number('rods', 'plant.rods', 1, 20, { ...maybe, whole: true }),
     number('length_m', 'plant.rod-length', 0.1, 100, maybe),
     number('diameter_mm', 'plant.rod-diameter', 3, 3000, maybe),
@@ -162,9 +179,14 @@ const text = (value: unknown): string => (value === null || value === undefined 
 export function textsOf(data: PartData): Texts {
   const flat: Record<string, unknown> = { ...data }
   if (data.kind === 'row') Object.assign(flat, data.conductor ?? {})
-  if (data.kind === 'electrode') flat.form = data.form ?? 'rods'
+  if (data.kind === 'electrode') Object.assign(flat, { form: data.form ?? 'rods', testedBy: data.testedBy ?? 'spikes' })
   if (data.kind === 'rcd') flat.form = data.form ?? 'rccb'
-  if (data.kind === 'circuit') Object.assign(flat, { role: data.role ?? 'final', layout: data.layout ?? 'radial' })
+  if (data.kind === 'circuit')
+    Object.assign(flat, {
+      role: data.role ?? 'final',
+      layout: data.layout ?? 'radial',
+      sockets: data.sockets == null ? '' : data.sockets ? 'sockets' : 'fixed-only',
+    })
   if (data.kind === 'string') {
     flat.moduleType = data.moduleType.id
     flat.fuse_A = data.fuse?.rating_A
@@ -186,7 +208,6 @@ const newCircuit = {
   length_m: null,
 } as const
 
-/** A part as it is first entered; figures of plates are filled in by whoever reads them. */
 /** Where a new part belongs before anybody says so. */
 type Near = { arrayId: string | null; boardId: string | null; phases?: 1 | 3; like?: CircuitData | null }
 export type AddedKind = Exclude<PartKind, 'string' | 'site'>
@@ -222,8 +243,7 @@ export function newPart(kind: AddedKind, tag: string, near: Near = { arrayId: nu
   }
 }
 
-/** A mild winter and cells on a hot roof: where nobody said otherwise [D]. */
-export const newSite: PartData = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 }
+export const newSite: PartData = usualSite
 
 export type ReadPart = { data: PartData } | { message: string }
 
@@ -267,7 +287,10 @@ function shaped(before: PartData, values: Record<string, unknown>, types: readon
   }
   // Words may be left away: they are empty then, and not unknown.
   if (before.kind === 'board') return { ...values, name: values.name ?? '' }
-  if (before.kind === 'circuit') return { ...values, feeds: values.feeds ?? '' }
+  if (before.kind === 'circuit') {
+    const { sockets } = values
+    return { ...values, feeds: values.feeds ?? '', sockets: sockets === null ? null : sockets === 'sockets' }
+  }
   return values
 }
 

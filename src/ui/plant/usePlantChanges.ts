@@ -12,7 +12,7 @@ export function usePlantChanges(store: JobStore, evaluation: Evaluation) {
   const put = (id: string, after: PartData | null): Promise<boolean> => {
     const now = evaluation.parts.get(id)
     const before = now && !now.retired ? now.data : null
-    return store.add({ kind: 'plant-change', v: 1, before, after, base: now?.revision ?? null }, { partId: id })
+    return store.add({ kind: 'plant-change', v: 1, before, after, base: now?.revision || null }, { partId: id })
   }
   const change = async (part: Part, after: PartData | null): Promise<void> => {
     if (await put(part.id, after)) setDone([...done, [{ id: part.id, before: part.data }]])

@@ -1,6 +1,7 @@
 'use client'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
-import type { Cause, RuleData } from '@/core/steps/step'
+import type { Cause } from '@/core/verdict/cause'
+import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
 import { figure, quantity, say } from '@/words/say'
 import { MarkShape } from '../mark/Mark'

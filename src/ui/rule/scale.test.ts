@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bandAround } from '@/core/verdict/judge'
+import { bandAround } from '@/core/verdict/compare'
 import { niceStep, scaleOf } from './scale'
 
 const rule = (expected: number, measured: number | null) => ({

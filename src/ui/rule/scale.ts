@@ -1,4 +1,4 @@
-import type { RuleData } from '@/core/steps/step'
+import type { RuleData } from '@/core/verdict/judgement'
 
 export type Scale = {
   min: number

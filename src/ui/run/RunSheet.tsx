@@ -129,9 +129,9 @@ function groupName({ step, part }: WalkGroup): string {
 export const RunSheet = memo(Sheet)
 
 function waitsWords(one: StepEvaluation): string {
-  const shut = one.gates.find((gate) => !gate.met)
+  const { shut } = one
   const waits = shut?.waitsFor?.split(':')[0]
   return waits
     ? say('runsheet.waits', { what: sayCode('step', `${waits}.short`) })
-    : sayCode('gate', shut?.id ?? '', shut?.figures)
+    : sayCode('gate', shut?.id ?? '', shut?.finding.figures)
 }

@@ -3,12 +3,12 @@ import { useCallback, useMemo, useRef, useState } from 'react'
 import { sharedReadings } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
-import type { Body, Conditions } from '@/core/record/entry'
+import type { Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { say } from '@/words/say'
 import { Bench } from '../bench/Bench'
 import { instrumentsFor, measuredBy } from '../bench/draft'
-import type { BenchActions } from '../bench/types'
+import type { BenchActions, Look } from '../bench/types'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { conditionsNow } from '../live/conditions'
 import type { Live, LiveFeed } from '../live/liveFeed'
@@ -57,8 +57,8 @@ export function RunStep(props: Props) {
   })
   const [dialog, setDialog] = useState<Dialog>(null)
   const [typed, setTyped] = useState<Conditions | null>(() => typedConditions.get(store.jobId) ?? null)
-  const [look, setLook] = useState<Body<'reading'> | null>(null)
-  const onLook = useCallback((next: { body: Body<'reading'> | null }) => setLook(next.body), [])
+  const [look, setLook] = useState<Look>({ body: null, judgement: null })
+  const onLook = useCallback((next: Look) => setLook(next), [])
   const mounting = evaluation.plant.arrayOf(one.part)?.data.mounting ?? 'open-rack'
   const fromFeed = useMemo(
     () => conditionsNow(live, facts.instruments, mounting, now),
@@ -75,7 +75,7 @@ export function RunStep(props: Props) {
     keep: async (body) => {
       if (!(await store.add(body, about))) return false
       // One reading of a group is kept on each string of it, and says so there by its set-up.
-      for (const other of sharedReadings(facts, evaluation, one, body))
+      for (const other of sharedReadings(evaluation, one, body))
         await store.add(other.body, { partId: other.part.id, step: one.step.id })
       return true
     },
@@ -113,8 +113,7 @@ export function RunStep(props: Props) {
     facts,
     evaluation,
     one,
-    body: look,
-    conditions,
+    look,
     meId: store.me.id,
     canVoid,
     onVoid: (reading: ReadingEvaluation) => setDialog({ kind: 'void', target: reading.entry.id }),

@@ -30,7 +30,7 @@ type Props = {
 export function SequenceDialog({ store, facts, evaluation, one, tool, conditions, onHeard, onClose }: Props) {
   const [steps] = useState(() => sequenceOf(evaluation, facts, one, tool))
   const hard = [
-    ...new Set(steps.flatMap((other) => other.step.cautions.filter((c: Caution) => c.hard).map((c: Caution) => c.id))),
+    ...new Set(steps.flatMap((other) => other.step.cautions.filter((one) => one.hard).map((one) => one.id))),
   ]
   const [ticked, setTicked] = useState<readonly string[]>([])
   const [taken, setTaken] = useState<readonly Taken[]>([])
@@ -122,5 +122,3 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
     </Modal>
   )
 }
-
-type Caution = { id: string; hard: boolean }

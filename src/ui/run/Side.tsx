@@ -1,13 +1,14 @@
 'use client'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
-import { causes, picturesOf, working } from '@/core/evaluate'
+import { causes, linesOf, picturesOf } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
-import type { Body } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import type { Cause } from '@/core/steps/step'
+import { isRead } from '@/core/steps/step'
+import type { Cause } from '@/core/verdict/cause'
 import { figure, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
+import type { Look } from '../bench/types'
 import { clockTime } from '../shell/time'
 import { PlannerSection } from '../planner/PlannerSection'
 import { Working } from '../working/Working'
@@ -19,9 +20,8 @@ type Props = {
   facts: Facts
   evaluation: Evaluation
   one: StepEvaluation
-  /** A reading that is being typed, else the one which counts. */
-  body: Body<'reading'> | null
-  conditions: Body<'reading'>['conditions']
+  /** What is being taken, else the reading which counts is shown. */
+  look: Look
   meId: string
   /** Pictures of the step, and taking one. */
   photos: ReactNode
@@ -36,7 +36,8 @@ const panels = ['working', 'wrong', 'earlier'] as const
 export function Side(props: Props & { tabs?: boolean }) {
   const [panel, setPanel] = useState<(typeof panels)[number]>('working')
   if (!props.tabs) {
-    const wrong = !props.body && (props.one.verdict === 'outside' || props.one.verdict === 'close')
+    // What is close or outside is explained before its sum is.
+    const wrong = !props.look.body && causes(props.evaluation, props.one).length > 0
     return (
       <>
         {wrong && <CausesPanel {...props} />}
@@ -68,15 +69,14 @@ export function Side(props: Props & { tabs?: boolean }) {
   )
 }
 
-function WorkingPanel({ facts, evaluation, one, body, conditions }: Props) {
-  const reading = body ?? one.counting?.entry.body ?? { slots: {}, conditions, instrument: null }
-  const pictures = picturesOf(facts, evaluation, one, reading)
+function WorkingPanel({ facts, evaluation, one, look }: Props) {
+  const pictures = picturesOf(evaluation, one, look.body ?? one.counting?.entry.body ?? { slots: {} })
   return (
     <section className="note" aria-labelledby="side-working">
       <h2 id="side-working">
         {say('side.working')} <span>{one.step.order}</span>
       </h2>
-      <Working lines={working(facts, evaluation, one, reading)} />
+      <Working lines={look.judgement ? look.judgement.lines : linesOf(evaluation, one)} />
       <PlannerSection one={one} />
       {pictures.length > 0 && (
         <Suspense>
@@ -96,15 +96,15 @@ function fitWords(cause: Cause): string {
   return sayCode('fit', cause.fit)
 }
 
-function CausesPanel({ facts, evaluation, one, body }: Props) {
-  const list = body ? [] : causes(facts, evaluation, one)
+function CausesPanel({ evaluation, one, look }: Props) {
+  const list = look.body ? [] : causes(evaluation, one)
   return (
     <section className="note" aria-labelledby="side-wrong">
       <h2 id="side-wrong">
         {say('side.wrong')} <span>{list.length > 0 ? say('side.likeliest') : ''}</span>
       </h2>
       {list.length === 0 ? (
-        <p className="src">{say(body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+        <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
       ) : (
         <ol className="why" data-testid="causes">
           {list.map((cause, k) => (
@@ -154,6 +154,9 @@ function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
               {reading.entry.personId === meId ? say('side.you') : who}
               {reading === one.counting && one.readings.length > 1 ? `, ${say('side.counts')}` : ''}
               {reading.entry.body.instrument ? `, ${say('side.by', { tag: reading.entry.body.instrument.tag })}` : ''}
+              {isRead(one.step) && reading.entry.body.place && reading.entry.body.place !== 'plugs'
+                ? `, ${sayCode('place', reading.entry.body.place)}`
+                : ''}
               {reading.flags.includes('stand-in') ? `, ${say('slot.simulated')}` : ''}
               {reading.entry.receivedAt === null ? `, ${say('side.not-sent')}` : ''}
               {reading.ended ? `, ${say('side.ended', { reason: reading.ended.reason })}` : ''}

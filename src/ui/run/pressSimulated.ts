@@ -2,6 +2,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { feedSampleSchema, type LiveSample, liveSample } from '@/core/record/feed'
 import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
+import { isRead } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import type { PressSetting } from '../bench/types'
 import { Answered, ask } from '../device/api'
@@ -19,7 +20,8 @@ export async function pressSimulated(
   const instrument = facts.instruments.find((tool) => tool.id === instrumentId)
   const loaded = one.step.tag === 'live'
   // Leads that wait to be nulled show their own resistance, also where somebody went on anyway.
-  const nulled = !one.step.nulled || one.gates.every((gate) => gate.met && gate.overridden === null)
+  const nulled =
+    !isRead(one.step) || !one.step.nulled || one.gates.every((gate) => gate.met && gate.overridden === null)
   if (!instrument) return say('door.standin-only')
   try {
     const { sample } = await ask<{ sample: unknown }>(`/api/jobs/${jobId}/standin`, {

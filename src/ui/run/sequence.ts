@@ -1,27 +1,23 @@
 /** A tester's automatic sequence on one part: which tests it can take by itself, and one reading after another. */
-import { judgeDraft } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { type Slot, slotsShown } from '@/core/steps/step'
-import type { Judgement } from '@/core/steps/step'
+import { slotsShown } from '@/core/steps/slot'
+import { isRead } from '@/core/steps/step'
+import { isDone } from '@/core/verdict/verdict'
+import type { Judgement } from '@/core/verdict/judgement'
 import { carriedInto, type Draft, emptyDraft, readDraft, withSample } from '../bench/draft'
 
 export type Taken = { one: StepEvaluation; body: Body<'reading'>; judgement: Judgement }
 export type SequenceEnd = { taken: Taken[]; stopped: { one: StepEvaluation; why: string | null } | null }
 
-/** A draft as the tester begins: what was set up before, and what it answers by itself. */
-function begun(one: StepEvaluation, evaluation: Evaluation, facts: Facts, tool: Instrument): Draft {
-  const draft = emptyDraft(tool.id, carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id))
-  const own = Object.fromEntries(
-    (one.step.slots as readonly Slot[]).flatMap((slot) =>
-      slot.kind === 'choice' && slot.auto ? [[slot.id, slot.auto]] : [],
-    ),
-  )
-  return { ...draft, choices: { ...draft.choices, ...own }, started: true }
-}
+/** A draft as the tester begins: what was set up before, and nothing that only a person can see. */
+const begun = (one: StepEvaluation, evaluation: Evaluation, facts: Facts, tool: Instrument): Draft => ({
+  ...emptyDraft(tool.id, carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id)),
+  started: true,
+})
 
 const measures = (tool: Instrument, wanted: Measurable | null): boolean =>
   wanted !== null && tool.ranges.some((range) => range.measures === wanted)
@@ -37,7 +33,7 @@ export function sequenceOf(
   tool: Instrument,
 ): StepEvaluation[] {
   return evaluation.steps.filter((other) => {
-    if (other.part !== one.part || other.step.tag === 'live' || other.step.compute || other.done) return false
+    if (other.part !== one.part || other.step.tag === 'live' || !isRead(other.step) || other.done) return false
     const { choices } = begun(other, evaluation, facts, tool)
     const open = slotsShown(other.step, choices, { part: other.part, regime: facts.regime }).filter(
       (slot) => !slot.optional && !choices[slot.id],
@@ -62,20 +58,21 @@ export async function runSequence(steps: readonly StepEvaluation[], run: Run): P
   for (const one of steps) {
     let draft = begun(one, evaluation, facts, tool)
     for (;;) {
-      const { open } = readDraft(draft, one, facts, run.conditions())
+      const { open } = readDraft(draft, one, evaluation, run.conditions())
       const [slot] = open
       if (!slot) break
       const sample = slot.measures === null ? null : await run.press(one, slot.measures)
       if (sample === null || typeof sample === 'string') return { taken: all, stopped: { one, why: sample } }
       draft = withSample(draft, slot, sample, tool.standIn)
     }
-    const { body, check } = readDraft(draft, one, facts, run.conditions())
+    const { body, check, judged } = readDraft(draft, one, evaluation, run.conditions())
     // What must be asked about is no matter for a sequence: it is taken by hand.
-    if (!body || check?.state !== 'fine') return { taken: all, stopped: { one, why: null } }
-    const taken = { one, body, judgement: judgeDraft(facts, evaluation, one, body) }
+    if (!body || !judged?.mayKeep || check?.state !== 'fine') return { taken: all, stopped: { one, why: null } }
+    const taken = { one, body, judgement: judged.judgement }
     all.push(taken)
     run.onTaken(taken)
-    if (taken.judgement.verdict === 'outside') return { taken: all, stopped: { one, why: null } }
+    // What comes next rests on it.
+    if (!isDone(taken.judgement.verdict)) return { taken: all, stopped: { one, why: null } }
   }
   return { taken: all, stopped: null }
 }

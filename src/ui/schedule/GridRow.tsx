@@ -26,21 +26,11 @@ type RowProps = {
   judgedVerdict(one: StepEvaluation, draft: Draft): Verdict
 }
 
-const isShut = (one: StepEvaluation): boolean => one.gates.some((gate) => !gate.met && gate.hard)
+const isShut = (one: StepEvaluation): boolean => one.shut?.hard === true
 
-/** Whether a row shows the same as before, though the job was evaluated anew. */
-function showsTheSame(before: Row, after: Row): boolean {
-  return [...after.byStep].every(([step, one]) => {
-    const other = before.byStep.get(step)
-    return (
-      other !== undefined &&
-      other.verdict === one.verdict &&
-      other.counting?.entry.id === one.counting?.entry.id &&
-      other.part.revision === one.part.revision &&
-      isShut(other) === isShut(one)
-    )
-  })
-}
+/** Whether a row shows the same as before: what did not change is the same object, though the job was evaluated anew. */
+const showsTheSame = (before: Row, after: Row): boolean =>
+  [...after.byStep].every(([step, one]) => before.byStep.get(step) === one)
 
 /** A row is drawn anew only where something of its own has changed; what waits in it is judged by the newest facts. */
 export const GridRow = memo(DrawnRow, (before, after) => {

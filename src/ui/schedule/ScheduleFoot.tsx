@@ -1,9 +1,9 @@
 'use client'
 import type { ReactNode } from 'react'
 import type { StepEvaluation } from '@/core/evaluation/types'
-import type { AnyStep } from '@/core/steps/step'
-import { type Verdict, worst } from '@/core/verdict/verdict'
-import { say, sayCode, stepShort } from '@/words/say'
+import type { AnyReadStep } from '@/core/steps/step'
+import { worstFirst } from '@/core/verdict/verdict'
+import { say, sayFinding, stepShort } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import type { Column, Row } from './model'
 import type { Drafts, Judged } from './useSchedule'
@@ -11,7 +11,7 @@ import type { Drafts, Judged } from './useSchedule'
 type Props = {
   here: { column: Column; row: Row; one: StepEvaluation } | null
   rows: readonly Row[]
-  steps: readonly AnyStep[]
+  steps: readonly AnyReadStep[]
   drafts: Drafts
   judged(one: StepEvaluation, draft: Drafts[string]): Judged
   said: string | null
@@ -22,9 +22,11 @@ type Props = {
 /** At the foot of the grid: the cell one is in, what waits, and the worst of all, explained. */
 export function ScheduleFoot({ here, rows, steps, drafts, judged, said, onBench, children }: Props) {
   const all = rows.flatMap((row) => steps.flatMap((step) => row.byStep.get(step) ?? []))
-  const verdict = worst(all.map((one) => one.verdict))
-  const bad = all.find((one) => one.verdict === verdict && (verdict === 'outside' || verdict === 'close'))
-  const waiting = all.filter((one) => drafts[one.key] && !judged(one, drafts[one.key]!).whole).length
+  // The worst of what was read here: what waits to be read is no news.
+  const bad = all
+    .filter((one) => one.counting && one.verdict !== 'within')
+    .sort((a, b) => worstFirst(a.verdict, b.verdict))[0]
+  const waiting = all.filter((one) => drafts[one.key] && !judged(one, drafts[one.key]!).mayKeep).length
   const now = here && saying(here.one, drafts[here.one.key], judged)
   return (
     <div className="gridfoot" role="status" data-testid="schedule-foot">
@@ -36,8 +38,7 @@ export function ScheduleFoot({ here, rows, steps, drafts, judged, said, onBench,
       {said && <p className="said bad">{said}</p>}
       {bad && bad !== here?.one && (
         <p>
-          <Mark verdict={bad.verdict} size={20} /> <b>{stepShort(bad)}</b>{' '}
-          {sayCode('finding', bad.finding.code, bad.finding.figures)}{' '}
+          <Mark verdict={bad.verdict} size={20} /> <b>{stepShort(bad)}</b> {sayFinding(bad.finding)}{' '}
           <button type="button" className="slim-btn" onClick={() => onBench(bad)}>
             {say('schedule.on-bench')}
           </button>
@@ -57,17 +58,8 @@ export function ScheduleFoot({ here, rows, steps, drafts, judged, said, onBench,
 }
 
 /** What is said of the cell one is in: of what is typed, else of what was kept. */
-function saying(
-  one: StepEvaluation,
-  draft: Drafts[string] | undefined,
-  judged: Props['judged'],
-): { verdict: Verdict; sentence: string } {
-  if (!draft) return { verdict: one.verdict, sentence: sayCode('finding', one.finding.code, one.finding.figures) }
-  const { judgement, said } = judged(one, draft)
-  if (said) return { verdict: 'held-back', sentence: said }
-  if (!judgement) return { verdict: 'not-yet', sentence: say('schedule.goes-on') }
-  return {
-    verdict: judgement.verdict,
-    sentence: sayCode('finding', judgement.finding.code, judgement.finding.figures),
-  }
+function saying(one: StepEvaluation, draft: Drafts[string] | undefined, judged: Props['judged']) {
+  if (!draft) return { verdict: one.verdict, sentence: sayFinding(one.finding) }
+  const { verdict, said } = judged(one, draft)
+  return { verdict, sentence: said ?? say('schedule.goes-on') }
 }

@@ -4,7 +4,7 @@ import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState }
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Facts } from '@/core/record/facts'
-import type { AnyStep } from '@/core/steps/step'
+import type { AnyReadStep } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import type { JobStore } from '../device/jobStore'
 import { GridRow } from './GridRow'
@@ -18,7 +18,7 @@ type Props = {
   store: JobStore
   facts: Facts
   evaluation: Evaluation
-  steps: readonly AnyStep[]
+  steps: readonly AnyReadStep[]
   rows: readonly Row[]
   canWrite: boolean
   onBench(one: StepEvaluation): void
@@ -132,10 +132,7 @@ export function ScheduleGrid(props: Props) {
                 evaluation={evaluation}
                 onOpen={open}
                 onWrite={schedule.write}
-                judgedVerdict={(one, draft) => {
-                  const { judgement, said } = schedule.judged(one, draft)
-                  return said ? 'outside' : (judgement?.verdict ?? 'not-yet')
-                }}
+                judgedVerdict={(one, draft) => schedule.judged(one, draft).verdict}
               />
             ))}
           </tbody>
@@ -192,7 +189,7 @@ function moveOf({ key, shiftKey, target }: KeyboardEvent): { row?: number; colum
 const isAllSelected = (input: HTMLInputElement): boolean =>
   input.value !== '' && input.selectionStart === 0 && input.selectionEnd === input.value.length
 
-function Head({ steps, columns }: { steps: readonly AnyStep[]; columns: readonly Column[] }) {
+function Head({ steps, columns }: { steps: readonly AnyReadStep[]; columns: readonly Column[] }) {
   return (
     <thead>
       <tr>

@@ -1,17 +1,17 @@
 'use client'
 import type { Facts } from '@/core/record/facts'
-import type { AnyStep } from '@/core/steps/step'
-import { sayCode } from '@/words/say'
+import type { AnyReadStep } from '@/core/steps/step'
+import { say, sayCode } from '@/words/say'
 import { optionsOf } from '../bench/draft'
 import { type Row, type SetUp, setUpSlots } from './model'
 
 type BarProps = {
-  steps: readonly AnyStep[]
+  steps: readonly AnyReadStep[]
   rows: readonly Row[]
   facts: Facts
   setUp: SetUp
   canWrite: boolean
-  onChoose(step: AnyStep, slot: string, choice: string): void
+  onChoose(step: AnyReadStep, slot: string, choice: string): void
 }
 
 /** How the tests are made, said once for all rows. */
@@ -32,6 +32,11 @@ export function SetUpBar({ steps, rows, facts, setUp, canWrite, onChoose }: BarP
             data-testid={`setup-${step.id}-${slot.id}`}
             onChange={(event) => onChoose(step, slot.id, event.target.value)}
           >
+            {!setUp[step.id]?.[slot.id] && (
+              <option value="" disabled>
+                {say('schedule.not-said')}
+              </option>
+            )}
             {optionsOf(slot, facts).map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}

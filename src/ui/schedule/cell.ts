@@ -1,7 +1,7 @@
 /** What a cell takes: a figure as typed, or an answer by its number, its first letters or its words. */
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
-import type { Slot } from '@/core/steps/step'
+import type { Slot } from '@/core/steps/slot'
 import { parseReading } from '@/core/quantity/parseReading'
 import { sayCode } from '@/words/say'
 import { type Draft, optionsOf } from '../bench/draft'
@@ -10,7 +10,7 @@ export type CellText = { text: string; from: 'draft' | 'kept' | null }
 
 /** The option that was meant, null where it could be several or none. */
 export function optionMeant(slot: Slot, typed: string, facts: Facts): string | null {
-  if (slot.kind !== 'choice') return null
+  if (slot.kind === 'number') return null
   const wanted = typed.trim().toLowerCase()
   if (wanted === '') return null
   const options = optionsOf(slot, facts)
@@ -23,7 +23,7 @@ export function optionMeant(slot: Slot, typed: string, facts: Facts): string | n
 /** What stands in a cell now: what was typed and waits, else what was kept. */
 export function cellText(one: StepEvaluation, slot: Slot, draft: Draft | undefined): CellText {
   const typed = slot.kind === 'number' ? draft?.texts[slot.id] : draft?.choices[slot.id]
-  if (typed) return { text: slot.kind === 'choice' ? sayCode('choice', typed) : typed, from: 'draft' }
+  if (typed) return { text: slot.kind === 'number' ? typed : sayCode('choice', typed), from: 'draft' }
   const kept = one.counting?.entry.body.slots[slot.id]
   if (!kept) return { text: '', from: null }
   return { text: 'choice' in kept ? sayCode('choice', kept.choice) : kept.text, from: 'kept' }
@@ -32,7 +32,7 @@ export function cellText(one: StepEvaluation, slot: Slot, draft: Draft | undefin
 /** Why a text cannot go into a cell, as a code of refusal; null where it can. */
 export function cellRefuses(slot: Slot, typed: string, facts: Facts): string | null {
   if (typed.trim() === '') return null
-  if (slot.kind === 'choice') return optionMeant(slot, typed, facts) ? null : 'choice-unclear'
+  if (slot.kind !== 'number') return optionMeant(slot, typed, facts) ? null : 'choice-unclear'
   const parsed = parseReading(typed, slot.unit)
   if (parsed.state === 'refused') return parsed.code
   return parsed.state === 'ask' ? 'thousand-unclear' : null

@@ -3,29 +3,28 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartKind } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
 import type { Regime } from '@/core/regime/regime'
-import { CHECK_OPTIONS } from '@/core/steps/checks'
-import { type AnyStep, type ChoiceSlot, type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/step'
+import { type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/slot'
+import { type AnyReadStep, isRead } from '@/core/steps/step'
+import { type AnsweredSlot, isSetUp } from '../bench/draft'
 
-export type Column = { id: string; step: AnyStep; slot: Slot }
-export type Row = { part: Part; byStep: ReadonlyMap<AnyStep, StepEvaluation> }
+export type Column = { id: string; step: AnyReadStep; slot: Slot }
+export type Row = { part: Part; byStep: ReadonlyMap<AnyReadStep, StepEvaluation> }
 /** Choices made once for every row, by step. */
 export type SetUp = Readonly<Record<string, Readonly<Record<string, string>>>>
 
-const isSetUp = (slot: Slot): slot is ChoiceSlot => slot.kind === 'choice' && slot.sticky === true
-const isCheck = (slot: Slot): boolean => slot.kind === 'choice' && slot.options === CHECK_OPTIONS
-const isCell = (slot: Slot): boolean => !slot.optional && !isCheck(slot) && !isSetUp(slot)
+const isCell = (slot: Slot): boolean => !slot.optional && slot.kind !== 'check' && !isSetUp(slot)
 
 /** The tests of a kind of part that are read cell by cell; lists of checks stay on the bench. */
-export function stepsInGrid(evaluation: Evaluation, kind: PartKind): AnyStep[] {
-  const own = evaluation.steps.filter((one) => one.part.data.kind === kind && !one.step.compute)
-  return [...new Set(own.map((one) => one.step))].filter((step) => (step.slots as readonly Slot[]).some(isCell))
+export function stepsInGrid(evaluation: Evaluation, kind: PartKind): AnyReadStep[] {
+  const own = evaluation.steps.flatMap(({ part, step }) => (part.data.kind === kind && isRead(step) ? [step] : []))
+  return [...new Set(own)].filter((step) => step.slots.some(isCell))
 }
 
 /** Parts of a kind with their tests, by board and then by tag. */
 export function rowsOf(evaluation: Evaluation, kind: PartKind): Row[] {
-  const rows = new Map<string, { part: Part; byStep: Map<AnyStep, StepEvaluation> }>()
+  const rows = new Map<string, { part: Part; byStep: Map<AnyReadStep, StepEvaluation> }>()
   for (const one of evaluation.steps) {
-    if (one.part.data.kind !== kind) continue
+    if (one.part.data.kind !== kind || !isRead(one.step)) continue
     const row = rows.get(one.part.id) ?? { part: one.part, byStep: new Map() }
     row.byStep.set(one.step, one)
     rows.set(one.part.id, row)
@@ -38,19 +37,20 @@ export function rowsOf(evaluation: Evaluation, kind: PartKind): Row[] {
 }
 
 /** What is set up once: method, lead set, pairing; as far as any row is asked for it. */
-export function setUpSlots(step: AnyStep, rows: readonly Row[], regime: Regime): ChoiceSlot[] {
-  return (step.slots as readonly Slot[]).filter(
-    (slot): slot is ChoiceSlot => isSetUp(slot) && rows.some(({ part }) => !slot.only || slot.only(part.data, regime)),
+export function setUpSlots(step: AnyReadStep, rows: readonly Row[], regime: Regime): AnsweredSlot[] {
+  return step.slots.filter(
+    (slot): slot is AnsweredSlot =>
+      isSetUp(slot) && rows.some(({ part }) => !slot.only || slot.only(part.data, regime)),
   )
 }
 
 /** The cells that a row is asked, given what is set up. */
-export function cellsOf(step: AnyStep, part: Part, regime: Regime, setUp: SetUp): Slot[] {
+export function cellsOf(step: AnyReadStep, part: Part, regime: Regime, setUp: SetUp): Slot[] {
   return slotsShown(step, setUp[step.id] ?? {}, { part, regime }).filter(isCell)
 }
 
 /** Columns of all tests, in working order; a column is there as soon as one row is asked for it. */
-export function columnsOf(steps: readonly AnyStep[], rows: readonly Row[], regime: Regime, setUp: SetUp): Column[] {
+export function columnsOf(steps: readonly AnyReadStep[], rows: readonly Row[], regime: Regime, setUp: SetUp): Column[] {
   return steps.flatMap((step) => {
     const asked = new Set(rows.flatMap(({ part }) => cellsOf(step, part, regime, setUp).map((slot) => slot.id)))
     return slotsInOrder(step, regime)
@@ -60,7 +60,7 @@ export function columnsOf(steps: readonly AnyStep[], rows: readonly Row[], regim
 }
 
 /** The choices which hold for a row: what is set up, as far as this row is asked for it. */
-export function choicesFor(step: AnyStep, part: Part, regime: Regime, setUp: SetUp): Record<string, string> {
+export function choicesFor(step: AnyReadStep, part: Part, regime: Regime, setUp: SetUp): Record<string, string> {
   const asked = new Set(slotsAsked(step, { part, regime }).map((slot) => slot.id))
   return Object.fromEntries(Object.entries(setUp[step.id] ?? {}).filter(([id]) => asked.has(id)))
 }

@@ -61,6 +61,7 @@ describe('the schedule', () => {
       'earthing',
       'electronics',
       'surge',
+      'set-voltage',
     ])
     expect(choicesFor(stepOf('ac-insulation'), row('10').part, defaultRegime, setUp)).toHaveProperty('tested-from')
     expect(choicesFor(stepOf('ac-insulation'), row('7').part, defaultRegime, setUp)).not.toHaveProperty('tested-from')

@@ -1,16 +1,19 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
-import { judgeDraft, sharedReadings, trapIn } from '@/core/evaluate'
+import { sharedReadings } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
-import type { AnyStep, Judgement, Slot } from '@/core/steps/step'
-import type { Finding } from '@/core/verdict/verdict'
-import { say, sayCode } from '@/words/say'
+import type { Slot } from '@/core/steps/slot'
+import type { AnyReadStep } from '@/core/steps/step'
+import type { Verdict } from '@/core/verdict/verdict'
+import { say, sayCode, sayFinding } from '@/words/say'
 import {
+  carriedInto,
   type Draft,
   type DraftState,
   emptyDraft,
   instrumentsFor,
+  isSetUp,
   measuredBy,
   obstacle,
   optionsOf,
@@ -24,36 +27,40 @@ import { cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } fr
 import { readBlock } from './paste'
 
 export type Drafts = Readonly<Record<string, Draft>>
-/** What a draft comes to: its judgement, or why it cannot be kept. */
+/** What a draft comes to: its verdict and sentence, and whether it may be kept as it stands. */
 export type Judged = {
-  judgement: Judgement | null
+  verdict: Verdict
+  /** The sentence on it; null while it goes on. */
   said: string | null
-  whole: boolean
+  mayKeep: boolean
   /** What must be confirmed before it is kept. */
   ask?: string
 }
 
-/** The first sound answer of everything that is set up once. */
-function usualSetUp(steps: readonly AnyStep[], rows: readonly Row[], facts: Facts): SetUp {
-  return Object.fromEntries(
-    steps.map((step) => [
-      step.id,
-      Object.fromEntries(
-        setUpSlots(step, rows, facts.regime).flatMap((slot) => {
-          const options = optionsOf(slot, facts)
-          const usual = options.find((one) => one.sound) ?? options[0]
-          return usual ? [[slot.id, usual.id]] : []
-        }),
-      ),
-    ]),
-  )
+/** How each test was set up last in this visit, else the first sound answer; what must be said by somebody stays open. */
+function usualSetUp(steps: readonly AnyReadStep[], rows: readonly Row[], evaluation: Evaluation): SetUp {
+  const { facts } = evaluation
+  const ofStep = (step: AnyReadStep): Record<string, string> => {
+    const one = evaluation.steps.find((other) => other.step === step)
+    const last = one ? carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id).choices : {}
+    return Object.fromEntries(
+      setUpSlots(step, rows, facts.regime).flatMap((slot) => {
+        const options = optionsOf(slot, facts)
+        const first =
+          slot.kind === 'choice' && slot.stated ? undefined : (options.find((one) => one.sound) ?? options[0])
+        const usual = last[slot.id] ?? first?.id
+        return usual ? [[slot.id, usual]] : []
+      }),
+    )
+  }
+  return Object.fromEntries(steps.map((step) => [step.id, ofStep(step)]))
 }
 
 type Asked = {
   store: JobStore
   facts: Facts
   evaluation: Evaluation
-  steps: readonly AnyStep[]
+  steps: readonly AnyReadStep[]
   rows: readonly Row[]
   canWrite: boolean
 }
@@ -74,9 +81,9 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   const [chosen, setChosen] = useState<SetUp>({})
   const [said, setSaid] = useState<string | null>(null)
   const setUp = useMemo(() => {
-    const usual = usualSetUp(steps, rows, facts)
+    const usual = usualSetUp(steps, rows, evaluation)
     return Object.fromEntries(steps.map((step) => [step.id, { ...usual[step.id], ...chosen[step.id] }]))
-  }, [steps, rows, facts, chosen])
+  }, [steps, rows, evaluation, chosen])
   const latest = useRef(drafts)
   latest.current = drafts
   shelf.set(own, drafts)
@@ -85,7 +92,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     instrumentsFor(facts, measuredBy(one.step), one.part.data.kind, Date.now())[0]?.id ?? null
 
   const blank = (one: StepEvaluation): Draft =>
-    emptyDraft(toolOf(one), { choices: choicesFor(one.step, one.part, facts.regime, setUp), notes: {} })
+    emptyDraft(toolOf(one), { choices: choicesFor(one.step as AnyReadStep, one.part, facts.regime, setUp), notes: {} })
 
   const put = (one: StepEvaluation, next: Draft | null): void => {
     const all = { ...latest.current }
@@ -98,7 +105,8 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   /** A text in a cell; empty takes back what was typed there. */
   const write = (one: StepEvaluation, slot: Slot, typed: string): void => {
     const before = latest.current[one.key] ?? blank(one)
-    const next: Draft = { ...before, how: 'typed', started: true, confirmed: [] }
+    const { [slot.id]: _, ...hows } = before.hows
+    const next: Draft = { ...before, hows, started: true, confirmed: [] }
     if (slot.kind === 'number') next.texts = { ...before.texts, [slot.id]: typed }
     else {
       const choice = optionMeant(slot, typed, facts)
@@ -110,38 +118,40 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   }
 
   const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
-    cellsOf(one.step, one.part, facts.regime, setUp).every(
+    cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp).every(
       (slot) => !(slot.kind === 'number' ? draft.texts[slot.id]?.trim() : draft.choices[slot.id]),
     )
 
   const judged = (one: StepEvaluation, draft: Draft): Judged => {
-    const shut = one.gates.find((gate) => !gate.met && gate.hard)
-    if (shut) return { judgement: null, said: sayCode('finding', `held-back.${shut.id}`, shut.figures), whole: false }
-    const trap = trapOf(facts, evaluation, one, draft)
-    if (trap) return { judgement: null, said: sayCode('finding', trap.code, trap.figures), whole: false }
-    const state = readDraft(draft, one, facts, null)
+    const state = readDraft(draft, one, evaluation, null)
+    const waiting = (verdict: Verdict, said: string | null): Judged => ({ verdict, said, mayKeep: false })
+    if (!state.judged) return waiting('not-yet', null)
+    const { verdict, finding, mayKeep, check } = state.judged
+    if (verdict === 'held-back') return waiting(verdict, sayFinding(finding))
     if (state.check?.state === 'refused')
-      return { judgement: null, said: sayCode('refused', state.check.code, state.check.figures), whole: false }
-    const unread = cellsOf(one.step, one.part, facts.regime, setUp).flatMap((slot) => unreadable(state, slot) ?? [])
-    if (unread.length > 0) return { judgement: null, said: unread[0]!, whole: false }
-    if (!state.body) return { judgement: null, said: null, whole: false }
-    const whole = state.open.length === 0
-    if (whole && state.check?.state === 'ask') {
-      const { code, figures } = state.check
-      return { judgement: null, said: sayCode('ask', code, figures), whole: false, ask: code }
-    }
-    return { judgement: judgeDraft(facts, evaluation, one, state.body), said: null, whole }
+      return waiting('held-back', sayCode('refused', state.check.code, state.check.figures))
+    const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp)
+    const [unread] = cells.flatMap((slot) => unreadable(state, slot) ?? [])
+    if (unread !== undefined) return waiting('held-back', unread)
+    if (!state.body) return waiting('not-yet', null)
+    const isWhole = state.open.every((slot) => isSetUp(slot))
+    const [unsaid] = state.open
+    if (unsaid && isWhole)
+      return waiting('not-yet', say('schedule.say-above', { what: sayCode('slot', unsaid.id).toLowerCase() }))
+    if (mayKeep && check.state === 'ask')
+      return { ...waiting('held-back', sayCode('ask', check.code, check.figures)), ask: check.code }
+    return { verdict, said: sayFinding(finding), mayKeep }
   }
 
   /** Keeps a test whose cells are all there; anything else waits. */
   const keep = async (one: StepEvaluation): Promise<void> => {
     const draft = latest.current[one.key]
-    if (!draft || !canWrite || !judged(one, draft).whole) return
-    const { body } = readDraft(draft, one, facts, null)
+    if (!draft || !canWrite || !judged(one, draft).mayKeep) return
+    const { body } = readDraft(draft, one, evaluation, null)
     put(one, null)
     if (!body) return
     if (!(await store.add(body, { partId: one.part.id, step: one.step.id }))) return put(one, draft)
-    for (const other of sharedReadings(facts, evaluation, one, body))
+    for (const other of sharedReadings(evaluation, one, body))
       await store.add(other.body, { partId: other.part.id, step: one.step.id })
   }
 
@@ -199,11 +209,16 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     setSaid(say('schedule.pasted', { count: writes.length }))
   }
 
-  const choose = (step: AnyStep, slot: string, choice: string): void => {
+  const choose = (step: AnyReadStep, slot: string, choice: string): void => {
     setChosen((before) => ({ ...before, [step.id]: { ...before[step.id], [slot]: choice } }))
-    // What waits was typed under another set-up.
-    const kept = Object.entries(latest.current).filter(([key]) => !key.startsWith(`${step.id}:`))
-    latest.current = Object.fromEntries(kept)
+    // What waits is judged as it is set up now, and is not lost.
+    latest.current = Object.fromEntries(
+      Object.entries(latest.current).map(([key, draft]) =>
+        key.startsWith(`${step.id}:`)
+          ? [key, { ...draft, choices: { ...draft.choices, [slot]: choice } }]
+          : [key, draft],
+      ),
+    )
     setDrafts(latest.current)
   }
 
@@ -215,9 +230,4 @@ function unreadable(state: DraftState, slot: Slot): string | null {
   const parsed = state.parsed[slot.id]
   if (parsed?.state === 'ask') return say('schedule.two-figures', { text: parsed.choices[0].text })
   return obstacle(state, slot)
-}
-
-function trapOf(facts: Facts, evaluation: Evaluation, one: StepEvaluation, draft: Draft): Finding | null {
-  const slots = Object.fromEntries(Object.entries(draft.choices).map(([id, choice]) => [id, { choice }]))
-  return trapIn(facts, evaluation, one, { slots })
 }

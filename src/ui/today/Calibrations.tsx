@@ -1,7 +1,8 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Instrument } from '@/core/record/instrument'
-import { judge } from '@/core/verdict/judge'
+import { exactly } from '@/core/quantity/span'
+import { atLeast, compare } from '@/core/verdict/compare'
 import type { Verdict } from '@/core/verdict/verdict'
 import { say } from '@/words/say'
 import { ask } from '../device/api'
@@ -22,8 +23,7 @@ export function daysLeft(due: string, now: number): number {
 
 /** A calibration against its last day: close in the last thirty. */
 export function calibrationVerdict(days: number): Verdict {
-  return judge({ value: days, bound: 'exact' }, { low: 0, high: null, closeLow: CLOSE_DAYS, closeHigh: null }, 0)
-    .verdict
+  return compare(exactly(days), atLeast(0, CLOSE_DAYS)).verdict
 }
 
 function useKit(me: Me | null): Instrument[] {

@@ -43,6 +43,12 @@ export const dc = {
   'step.reconnect.title': 'Switch on and try, inverter {tag}',
   'step.reconnect.short': 'Switch on',
   'step.reconnect.about': 'It starts, and loss of mains shuts it down.',
+  'step.ac-proved.title': 'AC side proved, inverter {tag}',
+  'step.ac-proved.short': 'AC side proved',
+  'step.ac-proved.about': 'Its circuit is not in this plant: say that it was tested dead, and its earth is on.',
+  'step.close-out-ac.title': 'Close the place',
+  'step.close-out-ac.short': 'Close-out',
+  'step.close-out-ac.about': 'Links and leads of the tests come out; everything that was opened is closed.',
   'step.operating.title': 'Compare under load, string {tag}',
   'step.operating.short': 'Under load',
   'step.operating.about': 'Voltage and current while the inverter runs, in the light of the same moment.',
@@ -96,6 +102,7 @@ export const dc = {
   'slot.cell-sensor-on-back': 'Cell sensor mid-module, off the frame',
   'slot.resistance': 'Terminal to row',
   'slot.all-fuses-out': 'All carriers out, no string joined',
+  'slot.against-a-known-one': 'Each read against one that is known to be right',
   'slot.all-alike': 'Every string reads the same way round',
   'slot.joined-after': 'Joined only after all were read',
   'slot.method': 'Method',
@@ -111,6 +118,9 @@ export const dc = {
   'slot.locked-and-tugged': 'Plugs clicked and tugged, both ends',
   'slot.polarity-again': 'Polarity right, read again at the switch',
   'slot.test-leads-off': 'Test leads and adapters off',
+  'slot.ac-dead-tests-done': 'Its circuit: continuity, insulation, polarity tested dead',
+  'slot.ac-earth-in-place': 'Its earth is connected and was tested',
+  'slot.test-links-out': 'Links and leads of the tests taken out',
   'slot.dc-switch-on': 'DC switch closes, nothing heats or sounds',
   'slot.starts': 'Inverter starts and shows no fault',
   'slot.mains-lost-stops': 'Mains off: it stops at once',
@@ -128,12 +138,15 @@ export const dc = {
   'measures.azimuth': 'azimuth',
 
   'finding.repeat-after-remedy': 'To be done again: {reason}',
-  'finding.checks.outside': '{what:slot}: not as it should be ({more} more).',
+  'finding.checks.outside': '{what:slot}: not as it should be.',
+  'finding.checks.outside-more': '{what:slot}: not as it should be, and {more} more.',
   'finding.checks.not-yet': '{count} lines are open. The next: {what:slot}.',
   'finding.checks.within': 'All {count} lines are as they should be.',
   'finding.checks.within-but': 'As it should be; {left} of {count} lines left out.',
   'finding.lead-null.not-yet': 'Choose the set, join its clips, null, and type what still shows.',
   'finding.lead-null.within': 'These leads are nulled: {read} Ω with the clips joined. Good for this visit.',
+  'finding.lead-null.close':
+    '{read} Ω with the clips joined is nulled as well as this tester can tell. Good for this visit.',
   'finding.lead-null.outside': '{read} Ω with the clips joined is not nulled. Clean the clips and null again.',
   'finding.safe-isolation.no-current': 'Clamp every string cable; type the highest.',
   'finding.safe-isolation.within': '{read} A on the clamp: plugs may be parted. The array side stays live in daylight.',
@@ -143,6 +156,9 @@ export const dc = {
   'finding.safe-isolation.not-yet': '{read} A decides nothing. Use a smaller range of the clamp.',
   'finding.sensors.no-tilt': 'Lay the inclinometer on the sensor; type what it shows.',
   'finding.sensors.within': 'The sensor lies in the plane of array {tag}.',
+  'finding.sensors.close': '{read}° against {entered_deg:0}° entered for array {tag}: at the edge of what is allowed.',
+  'finding.sensors.not-yet': '{read} decides nothing. Type what it shows.',
+  'finding.sensors.outside': '{read}° against {entered_deg:0}° entered for array {tag}.',
   'finding.sensors.tilt-off':
     'The sensor is {off_deg:0}° off the {entered_deg:0}° entered for array {tag}; {limit:0}° are allowed. Lay it flat on the modules, or mend the plant.',
   'finding.sensors.azimuth-off':
@@ -164,11 +180,19 @@ export const dc = {
     'A reading which falls or wanders is outside, whatever its best try was. Look for damp and chafed cable.',
   'finding.pv-insulation.group-too-large':
     'Its group has {group_kW:1} kWp; at most {most_kW:0} kWp are tested together. Test it by itself, or part the group.',
+  'finding.pv-insulation.above-module':
+    '{set_V:0} V is more than the modules of string {tag} are made for, {most_V:0} V. Choose less.',
+  'finding.pv-insulation.applied-too-low':
+    'Only {applied} V came out where {wanted_V:0} V are asked: it proves less. Look at the tester’s battery and leads.',
+  'finding.pv-insulation.surge-in-is-close':
+    '{read} MΩ at {set_V:0} V with surge protection left in: the way of the AC rules. Take it out and read again where it can be.',
   'finding.pv-insulation.too-low-voltage':
     'String {tag} is to be tested at {wanted_V:0} V; {set_V:0} V proves less. Set the tester up and read again.',
   'finding.operating.no-reading': 'Clamp the string and read the voltage at the tees.',
   'finding.operating.no-conditions': 'Light and cell temperature are needed before power can be judged.',
   'finding.operating.within': '{power_W:0} W, {gap_pct:1} % away from the {expected_W:0} W of this light.',
+  'finding.operating.not-yet': '{power_W:0} W decides nothing. Take it on another range.',
+  'finding.operating.close': '{power_W:0} W against the {expected_W:0} W of this light.',
   'finding.operating.below':
     '{power_W:0} W is {gap_pct:1} % below the {expected_W:0} W of this light. The inverter may hold it back; its sister strings tell.',
   'finding.operating.above':
@@ -181,7 +205,6 @@ export const dc = {
   'gate.voltage-before-insulation': 'Voltage of string {tag}',
   'gate.insulation-first': 'Insulation of string {tag}',
   'gate.plugs-locked': 'All plugs closed and locked',
-  'gate.no-reversed-string': 'No string reversed',
   'gate.no-low-insulation': 'No string with low insulation',
   'gate.inverter-runs': 'The inverter runs',
   'finding.held-back.isolated': 'Waits for safe isolation: no plug is parted while current may flow.',
@@ -191,11 +214,21 @@ export const dc = {
   'finding.held-back.strings-polarity':
     '{count} strings are not yet known the right way round, string {other} first. None is joined before.',
   'finding.held-back.voltage-before-insulation':
-    'Waits for the voltage of string {tag}: a broken string would be tested only in part.',
+    'Waits for the voltage of string {tag}: insulation is read on strings that are known to be whole.',
   'finding.held-back.insulation-first': 'Waits for the insulation of string {tag}.',
   'finding.held-back.plugs-locked': 'Plugs of {count} strings are not closed yet, string {other} first.',
-  'finding.held-back.no-reversed-string': 'String {other} is reversed. The switch stays off.',
   'finding.held-back.no-low-insulation': 'String {other} has low insulation. Mend it before it is switched on.',
+  'gate.ac-side-proved': 'AC side proved by whoever tested it',
+  'finding.held-back.ac-side-proved':
+    'The circuit of {tag} is not in this plant. Say first that it was tested dead and that its earth is on.',
+  'finding.held-back.missing.strings': 'No string is entered that goes to {tag}.',
+  'finding.held-back.missing.inverter-circuit':
+    'Nobody said which circuit {tag} feeds. Name it on the plant: it is proved before anything is switched on.',
+  'finding.held-back.missing.supply-of-inverter':
+    'Nobody said which circuit {tag} feeds, so no earth is known to be on.',
+  'finding.held-back.ambiguous.supply-of-inverter':
+    'There are several supplies, and nobody said which one {tag} feeds.',
+  'finding.held-back.missing.site': 'The site is not entered.',
   'finding.held-back.inverter-runs': 'Waits until inverter {other} runs.',
 
   'caution.work-at-height': 'Work at height: edge protection, weather, a second person',
@@ -205,6 +238,10 @@ export const dc = {
   'caution.fetch-sensors-back': 'Note where the sensors are: they come down before the scaffold does',
   'caution.fetch-before-scaffold': 'Fetch the sensors before the scaffold is struck',
   'caution.earth-stays-connected': 'The earthing conductor stays connected',
+  'caution.meter-sees-both':
+    'With one reversed the meter sees both: its range is at least twice the voltage in the cold',
+  'caution.joining-switch-off': 'The switch that joins + and − is OFF while connecting and before parting',
+  'caution.links-out-before-power': 'Links come out before power does',
   'caution.reversed-string-burns':
     'One reversed string takes the current of all others: no joining before all are read',
   'caution.nobody-touches': 'Nobody touches modules, frames or rails while the test voltage is on',
@@ -233,6 +270,7 @@ export const dc = {
   'lead.each-string': 'each string by itself',
   'lead.bus-bar': 'bus bar, joined last',
   'lead.minus-first': '− first',
+  'lead.joining-switch': 'joining switch',
   'lead.then-plus': 'then +',
   'lead.insulation-tester': 'insulation tester',
   'lead.frame-or-rail': 'frame or rail',
@@ -271,12 +309,13 @@ export const dc = {
   'working.checks.rule': 'Each of {count} lines is looked at; one that is not as it should be is a defect',
   'working.lead-null.rule': 'Nulled leads show with their clips joined at most',
   'working.safe-isolation.rule': 'No plug is parted above',
-  'working.sensors.tilt': 'Sensor against {entered_deg:0}° entered, allowed ±{limit:0}°',
-  'working.sensors.azimuth': 'Compass against {entered_deg:0}° entered, allowed ±{limit:0}°',
+  'working.sensors.tilt': 'Sensor {read}° against {entered_deg:0}° entered: allowed ±',
+  'working.sensors.azimuth': 'Compass {read}° against {entered_deg:0}° entered: allowed ±',
+  'working.sensors.no-tilt': 'Tilt against the plane entered',
+  'working.safe-isolation.no-current': 'No plug is parted before the clamp was looked at',
   'working.earth-continuity.conductor':
     'Conductor: {rho:5} × {length_m:0} m ÷ {area_mm2:0} mm² + {joints} × {joint_ohm:2} Ω',
   'working.earth-continuity.limit': 'Set limit',
-  'working.combiner-polarity.rule': 'Each of {count} strings before it is joined to others',
   'working.pv-insulation.system': 'System voltage: {factor:2} × {modules} × {voc_V:2} V',
   'working.pv-insulation.working': 'Twice the working voltage: 2 × {modules} × {vmp_V:1} V',
   'working.pv-insulation.school-table': 'Test voltage by the table',
@@ -285,11 +324,15 @@ export const dc = {
   'working.pv-insulation.lowered': 'Lowered to the highest step the modules allow ({most_V:0} V)',
   'working.pv-insulation.surge': 'With surge protection left in',
   'working.pv-insulation.group': 'Tested together: {count} strings, at most {most_kW:0} kWp',
-  'working.pv-insulation.least': 'Least insulation',
-  'working.pv-insulation.lowest': 'Lowest reading counts',
-  'working.plugs-locked.rule': 'Polarity once more after the plugs were made up, before the switch closes',
-  'working.reconnect.rule': 'The inverter starts, and stops when the mains are lost',
+  'working.pv-insulation.least': '{read} MΩ against the least',
+  'working.pv-insulation.departs': 'Departs from table 2, which asks for {least:1} MΩ at',
+  'working.pv-insulation.wanted': 'To be read at {wanted_V:0} V',
+  'working.pv-insulation.wanders': 'It must stand, or rise and then stand',
+  'working.pv-insulation.too-low-voltage': 'Set to {set_V:0} V, asked are {wanted_V:0} V',
+  'working.pv-insulation.applied-too-low': 'Applied {applied} V, asked are {wanted_V:0} V',
+  'working.pv-insulation.group-too-large': 'Its group has {group_kW:1} kWp, at most {most_kW:0} kWp',
+  'working.pv-insulation.surge-in-is-close': 'Surge protection left in: never better than close on the DC side',
   'working.operating.model': 'Expected: {modules} × Pmax at {irradiance_Wm2:0} W/m², {cell_C:1} °C',
   'working.operating.power': 'Measured: {volts:1} V × {amperes:2} A',
-  'working.operating.rule': 'Strings alike, under equal light, agree within',
+  'working.operating.band': 'String against its expectation: allowed ±',
 } as const

@@ -16,7 +16,17 @@ export const design = {
   'step.design-kit.title': 'Rating of the kit, array {tag}',
   'step.design-kit.short': 'Kit rating',
   'step.design-kit.about': 'What the strings can deliver, against the inputs of your own instruments.',
-  'finding.design.nothing': 'Nothing to check here: the plant has no such part.',
+  'finding.design.no-strings': 'No string of array {tag} is entered yet: nothing to check.',
+  'finding.design.no-inverter': 'Nothing to compare with: no inverter is entered for array {tag}.',
+  'finding.design.no-switch': 'Nothing to compare with: neither switch nor inverter is entered for array {tag}.',
+  'finding.design.no-kit': 'Nothing to compare with: the kit has no instrument for these quantities.',
+  'finding.design.alone': '{what:rating}: string {tag} is alone on its input, nothing can flow back into it.',
+  'finding.design.which-switch':
+    '{what:rating}: there are several switches, and nobody said through which string {tag} goes.',
+  'finding.design.which-inverter':
+    '{what:rating}: there are several inverters, and nobody said to which string {tag} goes.',
+  'finding.design.which-input':
+    '{what:rating}: nobody said which tracker input or combiner string {tag} goes to, or with which others.',
   'finding.design.within':
     '{what:rating}: {value:decimals} {unit:unit} against {limit:decimals} {unit:unit}, string {tag}.',
   'finding.design.close':
@@ -24,7 +34,6 @@ export const design = {
   'finding.design.outside':
     '{what:rating}: {value:decimals} {unit:unit} is beyond {limit:decimals} {unit:unit}, string {tag}. Do not connect it.',
   'finding.design.not-yet': '{what:rating} cannot be checked: a figure of the plate is missing. Enter it on the plant.',
-  'finding.design.left-out': '{what:rating} does not apply to string {tag}.',
   'rating.voc-cold-inverter': 'Voltage in the cold at the inverter',
   'rating.voc-cold-switch': 'Voltage in the cold at the switch',
   'rating.voc-cold-module': 'Voltage in the cold at the modules',
@@ -38,12 +47,9 @@ export const design = {
   'rating.fuse-range': 'String fuse',
   'rating.kit-voltage': 'Voltage in the cold at the tester',
   'rating.kit-current': 'Current at a cloud’s edge through the tester',
-  'gate.design-kit': 'The kit is rated for the cold of array {other}',
   'gate.design-fuses': 'String fuses as they must be',
   'gate.design-voltage': 'Highest voltage as designed',
   'gate.design-current': 'Ratings carry the current',
-  'finding.held-back.design-kit':
-    'In the cold the strings of array {other} can rise above what your instruments bear. Bring others, or say why today is warm enough.',
   'finding.held-back.design-fuses': 'Array {other} needs string fuses that it does not have as designed.',
   'finding.held-back.design-voltage': 'The strings of array {other} can rise above what they are connected to.',
   'finding.held-back.design-current': 'Switch or inverter is too small for array {other}.',
@@ -61,5 +67,6 @@ export const design = {
   'working.design.reverse': 'Back into one string: ({parallel} − 1) × {factor:2} × {isc_A:2} A',
   'working.design.fuse-from': 'Fuse at least: {factor:2} × {isc_A:2} A',
   'working.design.fuse-to': 'Fuse at most: the lower of {factor:1} × {isc_A:2} A and the module’s {module_A:0} A',
+  'working.design.no-limit': '{what:rating} (string {tag}): no figure to hold it against',
   'working.design.limit': '{what:rating} (string {tag}): limit',
 } as const

@@ -7,6 +7,9 @@ export const doors = {
   'refused.unit-of-another-quantity': '“{text}” is in a unit of something else. This slot takes {unit:unit}.',
   'refused.too-long': 'That is longer than any display. Type the figure alone.',
   'refused.slot-unknown': 'This step has no slot of that name.',
+  'refused.choice-retired':
+    'That is a test of its own now, live, with Ze. Choose on the plant how the electrode is tested.',
+  'refused.words-wanted': '{slot:slot}: say in a few words what is not as it should be.',
   'refused.choice-unknown': 'Choose one of the answers that the step offers.',
   'refused.number-wanted': 'This slot takes a figure.',
   'refused.unit-of-slot': 'This slot takes {unit:unit}; {given:unit} was sent.',
@@ -23,6 +26,8 @@ export const doors = {
     '{read} {unit:unit} cannot come from string {tag}, which should read {expected:1} {unit:unit} now. Look at the figure and its unit, then type it again.',
   'refused.thousand-or-decimal': '“{text}” could be {decimal} or {thousand}. Which one does the instrument show?',
   'refused.no-step': 'There is no test called “{step}”.',
+  'refused.computed-step': 'The test “{step}” follows from the plant: nobody reads anything for it.',
+  'refused.incomplete': '{slot:slot} of {tag} is wanted still. Read it, then keep all of it.',
   'refused.no-part': 'This job has no such part. Load the job again.',
   'refused.part-of-another-kind': 'The test “{step}” is not made on that kind of part.',
   'refused.conditions-unusable':

@@ -7,6 +7,8 @@ export const office = {
   'office.modules': 'Modules',
   'office.regimes-about':
     'A job is judged by the version to which it was pinned when it was made. No version ever changes; local rules come first.',
+  'office.regime-lacks':
+    'No figure in this version for: {what}. What needs one is read and not judged. Change the regime to give it.',
   'office.change-regime': 'Copy and change',
   'office.copy-name': '{name}, our own',
   'office.regime-name': 'Name',

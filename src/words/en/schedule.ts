@@ -10,6 +10,8 @@ export const schedule = {
   'schedule.not-asked': 'not asked here',
   'schedule.on-bench': 'On the bench',
   'schedule.waiting': 'waiting for other cells: {count}',
+  'schedule.not-said': 'say which',
+  'schedule.say-above': 'Say above first: {what}.',
   'schedule.goes-on': 'Go on: the other cells of this test are wanted.',
   'schedule.two-figures': '“{text}” could be two figures. Type it with a point.',
   'schedule.pasted': '{count} cells taken.',

@@ -44,9 +44,25 @@ export const trade = {
   'measures.air-temperature': 'air temperature',
 
   'finding.not-yet.no-reading': 'No reading yet.',
+  'finding.not-yet.nothing-to-compare': 'Nothing is entered that it could be compared with.',
+  'finding.incomplete': 'Still wanted: {slot:slot}.',
+  'finding.regime-lacks': 'This job’s regime has no figure for “{limit:limit}”: a reading, and no verdict.',
+  'finding.close.whisker': 'Its own uncertainty of ±{whisker:3} {unit:unit} reaches the limit.',
+  'finding.close.on-limit': 'It lies exactly on the limit.',
+  'finding.lapsed.dead.entry':
+    'No longer proved dead: the supply came on since. Prove it again before anything is touched.',
+  'finding.lapsed.dead.visit': 'Proved dead on an earlier visit. Prove it again before anything is touched.',
+  'finding.lapsed.isolated.entry': 'Switched on again since. Isolate again before a plug is parted.',
+  'finding.lapsed.isolated.visit': 'Isolated on an earlier visit. Isolate again before a plug is parted.',
+  'finding.lapsed.nulled.entry': 'The null no longer holds. Null the leads again.',
+  'finding.lapsed.nulled.visit': 'Nulled on an earlier visit. Null the leads of today.',
+  'finding.lapsed.earth-on.entry': 'The earthing conductor came off again for {step:step}. Put it back, and say so.',
+  'finding.lapsed.electrode-on.entry': 'The conductor of electrode {tag} came off again. Put it back, and say so.',
+  'finding.lapsed.plugs-locked.entry':
+    'The plugs of string {tag} were opened again for {step:step}. Lock and tug them again.',
   'finding.left-out': 'Not to be tested: {reason}',
   'finding.plant-changed':
-    'The plant was changed after this reading. Take it again, or confirm that it still belongs to {tag}.',
+    'The plant was changed after this reading: {what:field}. Take it again, or confirm that it still belongs to {tag}.',
   'finding.two-people': 'Two people read unlike values on {tag}. Choose which one counts; both are kept.',
   'finding.pv-polarity.within': 'String {tag} is the right way round.',
   'finding.pv-polarity.outside':
@@ -64,6 +80,8 @@ export const trade = {
     '{read} V is {gap_pct:1} % above the {expected:1} V expected and near the +{allowed_pct:0} % limit. Take it again before you go on.',
   'finding.pv-voc.outside-below': '{read} V is {gap:1} V below the {expected:1} V expected, {gap_pct:1} % low.',
   'finding.pv-voc.outside-above': '{read} V is {gap:1} V above the {expected:1} V expected, {gap_pct:1} % high.',
+  'finding.pv-voc.bound-within': '{read} V lies within ±{allowed_pct:0} % of the {expected:1} V expected.',
+  'finding.pv-voc.bound-close': '{read} V lies near the limit of ±{allowed_pct:0} % of {expected:1} V.',
   'finding.pv-voc.bound-outside': '{read} V lies beyond the {expected:1} V expected by more than ±{allowed_pct:0} %.',
   'finding.pv-voc.bound-not-yet': '{read} V decides nothing against {expected:1} V. Take it again on another range.',
   'finding.pv-isc.no-reading': 'No current yet.',
@@ -78,6 +96,8 @@ export const trade = {
     '{read} A is {gap_pct:1} % above the {expected:2} A expected and near the +{allowed_pct:0} % limit. Read light and current at one moment, and again.',
   'finding.pv-isc.outside-below': '{read} A is {gap:2} A below the {expected:2} A expected, {gap_pct:1} % low.',
   'finding.pv-isc.outside-above': '{read} A is {gap:2} A above the {expected:2} A expected, {gap_pct:1} % high.',
+  'finding.pv-isc.bound-within': '{read} A lies within ±{allowed_pct:0} % of the {expected:2} A expected.',
+  'finding.pv-isc.bound-close': '{read} A lies near the limit of ±{allowed_pct:0} % of {expected:2} A.',
   'finding.pv-isc.bound-outside': '{read} A lies beyond the {expected:2} A expected by more than ±{allowed_pct:0} %.',
   'finding.pv-isc.bound-not-yet': '{read} A decides nothing against {expected:2} A. Take it again on another range.',
   'finding.sisters.below':
@@ -89,7 +109,9 @@ export const trade = {
   'finding.held-back.polarity-known':
     'Waits for the polarity of string {tag}: no current is taken from a string that may be reversed.',
   'finding.held-back.voltage-first':
-    'Waits for the voltage of string {tag}: a broken string would be tested only in part.',
+    'Waits for the voltage of string {tag}: current and insulation are read on strings that are known to be whole.',
+  'finding.held-back.tester-unknown':
+    'Nothing in the kit says that it may be connected to {needed:0} {unit:unit} of {tag}. Enter the instrument, or say with what you read it.',
   'finding.held-back.tester-rating':
     'String {tag} can reach {needed:1} {unit:unit}; the highest input in the kit is {best:0} {unit:unit}. Do not connect it: bring an instrument that is made for it.',
 
@@ -98,6 +120,7 @@ export const trade = {
   'gate.polarity-known': 'Polarity of string {tag} right',
   'gate.voltage-first': 'Voltage of string {tag}',
   'gate.tester-rating': 'An instrument rated for string {tag}',
+  'gate.tester-unknown': 'An instrument that is known to bear string {tag}',
 
   'caution.no-load-before-parting': 'DC switch open, clamp reads 0 A before a plug is parted',
   'caution.live-in-daylight': 'Open plugs are live in daylight; nobody can switch the sun off',
@@ -121,6 +144,8 @@ export const trade = {
   'flag.over-instrument-range': 'above the instrument’s rating',
   'flag.while-held-back': 'taken while held back',
   'flag.plant-changed': 'plant changed since',
+  'flag.departs-from-table': 'departs from the standard’s table',
+  'flag.earlier-questions': 'read before all of today’s questions were asked',
   'flag.two-people': 'two people read unlike values',
   'flag.unlikely-confirmed': 'unlikely value, confirmed',
   'flag.fallback-model': 'data sheet has no single-diode solution: quick rule with light term used',
@@ -174,6 +199,10 @@ export const trade = {
   'next.part-the-strings': 'Part the strings and read each one alone.',
   'next.read-the-data-plate': 'Read the data plate on a module’s back.',
 
+  'working.not-judged': 'Nothing to judge yet',
+  'working.nothing-to-compare': 'Nothing is entered to compare with',
+  'working.regime-lacks': 'The regime has no figure for {limit:limit}',
+  'working.overruled': 'Not by the figure: {because:finding}',
   'working.pv-polarity.rule': 'Each string before it is joined to others, and before any current',
   'working.cell-temperature.back': 'Cell: {back_C:1} °C back + {above_K:0} K × {irradiance_Wm2:0} ÷ 1000',
   'working.cell-temperature.air': 'Cell: {air_C:1} °C air + ({noct_C:0} − 20) ÷ 800 × {irradiance_Wm2:0}',

@@ -86,6 +86,7 @@ export const ui = {
   'slot.until': 'until {date}',
   'slot.uncalibrated': 'no calibration date',
   'slot.no-tool': 'No instrument of the kit measures this. Type what yours shows.',
+  'slot.place': 'Read',
   'slot.instrument': 'Instrument',
   'slot.instrument-simulated': 'Simulated',
   'action.type': 'Type the reading',

@@ -1,0 +1,127 @@
+/** What a reading would come to if it were kept now: the same judgement, gates and questions for every door. */
+import type { Part } from '../plant/part'
+import { checkReading, type ReadingCheck } from '../record/doubts'
+import type { Body, Entry } from '../record/entry'
+import { type Slot, missingSlots, slotsAsked } from '../steps/slot'
+import { type AnyReadStep, isRead, type Reading, type StepContext } from '../steps/step'
+import type { Judgement } from '../verdict/judgement'
+import type { Finding, Flag, Verdict } from '../verdict/verdict'
+import { judgeEntry } from './counting'
+import { contextOf, judgeStep, readingOf } from './judge'
+import { runOf, wholeBehind } from './run'
+import type { Evaluation, GateState, StepEvaluation } from './types'
+
+export type DraftEvaluation = {
+  judgement: Judgement
+  /** With gates, traps, and what is missing still. */
+  verdict: Verdict
+  finding: Finding
+  flags: readonly Flag[]
+  /** The first gate that is shut, null where none is. */
+  shut: GateState | null
+  /** What is wrong with the set-up, whatever is read. */
+  trap: Finding | null
+  /** What wants an answer still. */
+  missing: readonly Slot[]
+  /** What must be refused or asked about; fine where nothing is. */
+  check: ReadingCheck
+  /** Whole, not refused, and no trap: it may be kept, once what is asked was confirmed. */
+  mayKeep: boolean
+}
+
+/** What a step is judged in, in an evaluation that is whole. */
+export function contextIn(
+  evaluation: Evaluation,
+  one: Pick<StepEvaluation, 'step' | 'part'>,
+  reading: Partial<Reading> | null,
+): StepContext {
+  const whole = wholeBehind(evaluation)
+  const counted = (step: string, partId: string): Body<'reading'> | null =>
+    whole.owns.get(step)?.get(partId)?.counting?.entry.body ?? null
+  const { slots = {}, conditions = null, instrument = null, how = 'typed', v } = reading ?? {}
+  return contextOf(one.step, one.part, whole.plant, whole.facts, counted, {
+    slots,
+    conditions,
+    instrument,
+    how,
+    ...(v ? { v } : {}),
+  })
+}
+
+/** @param body as it would be kept. */
+export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>): DraftEvaluation {
+  const { step, part } = one
+  if (!isRead(step)) throw new Error(`evaluateDraft: expected a step that is read, got ${step.id}`)
+  const whole = wholeBehind(evaluation)
+  const context = contextIn(evaluation, one, body)
+  const trap = step.trap?.(context) ?? null
+  const { check, missing } = checkBody(evaluation, { step, part }, body)
+  const kept = judgeEntry(runOf(whole), step, part, entryOf(evaluation, one, body), one.key, context.counted)
+  const shut = one.shut
+  // A hard gate and a wrong set-up hold it back whatever is read; a soft gate as long as nothing is.
+  const heldBack = trap ?? (shut && (shut.hard || kept.verdict === 'not-yet') ? shut.finding : null)
+  return {
+    judgement: kept.judgement,
+    verdict: heldBack ? 'held-back' : kept.verdict,
+    finding: heldBack ?? kept.judgement.finding,
+    flags: shut ? [...kept.flags, 'while-held-back'] : kept.flags,
+    shut,
+    trap,
+    missing,
+    check,
+    mayKeep: trap === null && missing.length === 0 && check.state !== 'refused' && Object.keys(body.slots).length > 0,
+  }
+}
+
+/** What a door asks of a reading before it is kept: what must be refused or asked about, and what is missing. */
+export function checkBody(
+  evaluation: Evaluation,
+  { step, part }: { step: AnyReadStep; part: Part },
+  body: Body<'reading'>,
+): { check: ReadingCheck; missing: readonly Slot[] } {
+  const context = contextIn(evaluation, { step, part }, body)
+  return { check: checkReading(step, context, body), missing: missingSlots(step, body, context) }
+}
+
+/** A draft as the entry that it would be: of the visit that is going on, and later than all others. */
+function entryOf({ facts }: Evaluation, { step, part }: StepEvaluation, body: Body<'reading'>): Entry<'reading'> {
+  const at = body.conditions?.at ?? facts.entries.at(-1)?.deviceTime ?? facts.visits[0]!.startsAt
+  return {
+    id: 'draft',
+    jobId: facts.job.id,
+    visitId: facts.visits.at(-1)!.id,
+    partId: part.id,
+    step: step.id,
+    deviceTime: at,
+    clockOffset_ms: 0,
+    personId: '',
+    receivedAt: null,
+    body,
+  }
+}
+
+/** The judgement of a reading by itself, as it is kept: what an import, a door and the command line ask. */
+export function judgeBody(
+  evaluation: Evaluation,
+  one: Pick<StepEvaluation, 'step' | 'part'>,
+  body: Body<'reading'>,
+): Judgement {
+  return judgeStep(one.step, contextIn(evaluation, one, readingOf(body)))
+}
+
+/** What a reading is kept as on other parts that it speaks for: the same, without what those are not asked. */
+export function sharedReadings(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  body: Body<'reading'>,
+): { part: Part; body: Body<'reading'> }[] {
+  const { step } = one
+  if (!isRead(step)) return []
+  const others = step.sharedWith?.(contextIn(evaluation, one, body)) ?? []
+  const { regime } = evaluation.facts
+  return others.map((part) => {
+    const asked = new Set(slotsAsked(step, { part, regime }).map((slot) => slot.id))
+    const slots = Object.fromEntries(Object.entries(body.slots).filter(([id]) => asked.has(id)))
+    return { part, body: { ...body, slots, plantRevision: part.revision } }
+  })
+}

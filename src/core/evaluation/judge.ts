@@ -1,0 +1,92 @@
+/** The one place where a step is judged: a draft, a cell, an imported row, a kept reading and a scenario all pass here. */
+import type { Part } from '../plant/part'
+import type { PlantIndex } from '../plant/plantIndex'
+import { ModelCache } from '../pv/stringModel'
+import type { Body } from '../record/entry'
+import type { Facts } from '../record/facts'
+import { citing } from '../regime/documents'
+import type { Regime } from '../regime/regime'
+import { missingSlots } from '../steps/slot'
+import { type AnyStep, isRead, Lacking, type Reading, type StepContext, slotsOf } from '../steps/step'
+import { decide, type Judgement, overruled } from '../verdict/judgement'
+
+export type Counted = StepContext['counted']
+const sharedModels = new ModelCache()
+
+/** What a step is judged in. */
+export class Context implements StepContext {
+  readonly instruments: Facts['instruments']
+  readonly regime: Regime
+  readonly models = sharedModels
+  readonly slots: StepContext['slots']
+
+  constructor(
+    step: AnyStep,
+    readonly part: StepContext['part'],
+    readonly plant: PlantIndex,
+    facts: Pick<Facts, 'instruments' | 'regime'>,
+    readonly counted: Counted,
+    readonly reading: Reading,
+  ) {
+    this.instruments = facts.instruments
+    this.regime = facts.regime
+    this.slots = slotsOf(step)
+  }
+
+  limit(id: Parameters<StepContext['limit']>[0]) {
+    const limit = this.regime.limits[id]
+    if (!limit) throw new Lacking(id)
+    return limit
+  }
+}
+
+export const contextOf = (
+  step: AnyStep,
+  part: Part,
+  plant: PlantIndex,
+  facts: Pick<Facts, 'instruments' | 'regime'>,
+  counted: Counted,
+  reading: Reading,
+): Context => new Context(step, part as StepContext['part'], plant, facts, counted, reading)
+
+/**
+ * Judges: a set-up that proves nothing decides nothing, and nothing that lacks an asked answer is called within or
+ * close. A regime without a figure that the step needs gives a reading and no verdict.
+ */
+export function judgeStep(step: AnyStep, context: StepContext): Judgement {
+  try {
+    return citing(context.regime, judged(step, context))
+  } catch (error) {
+    if (error instanceof Lacking) return lackingLimit(error.limitId)
+    throw error
+  }
+}
+
+function judged(step: AnyStep, context: StepContext): Judgement {
+  const own = step.judge(context)
+  if (!isRead(step)) return own
+  const trap = step.trap?.(context) ?? null
+  if (trap) return overruled(own, 'not-yet', trap)
+  if (own.verdict === 'outside' || own.verdict === 'not-yet') return own
+  const [first, ...more] = missingSlots(step, context.reading, context)
+  if (!first) return own
+  return overruled(own, 'not-yet', { code: 'incomplete', figures: { slot: first.id, more: more.length } })
+}
+
+const lackingLimit = (limitId: string): Judgement =>
+  decide([
+    {
+      verdict: 'not-yet',
+      finding: { code: 'regime-lacks', figures: { limit: limitId } },
+      line: { code: 'regime-lacks', figures: { limit: limitId }, result: null, source: null },
+    },
+  ])
+
+/** What a draft or an entry is judged from. */
+export const readingOf = ({ slots, conditions, instrument, how, v }: Body<'reading'>): Reading => ({
+  slots,
+  conditions,
+  instrument,
+  how,
+  v,
+})

@@ -1,0 +1,68 @@
+/** The kit's own limits: an instrument that the string can overload must not be connected. */
+import type { Part, StringPart } from '../plant/part'
+import type { PlantIndex } from '../plant/plantIndex'
+import { coldFactor } from '../pv/ratings'
+import type { Facts } from '../record/facts'
+import type { Measurable } from '../record/instrument'
+import type { Regime } from '../regime/regime'
+import type { AnyReadStep } from '../steps/step'
+import type { GateState } from './types'
+
+/** Current at the edge of a cloud can pass the rated one: the same factor as for conductors (handbook 3). */
+const CURRENT_FACTOR = 1.25
+/** With one of them reversed the meter between two strings sees both (IEC 62446-1 6.3, from memory). */
+const BETWEEN_TWO = 2
+
+/** What a string reaches at its plugs in the coldest hour of the site, V; its plate where the school has no answer. */
+function coldVoltageOf({ data }: StringPart, plant: PlantIndex, regime: Regime): number {
+  const { voc_V, beta_pctPerK } = data.moduleType.data
+  const lowest_C = plant.site?.data.lowestTemperature_C
+  const flat = regime.limits['pv.cold-flat']?.value ?? 1
+  const factor =
+    lowest_C === undefined ? null : coldFactor(regime.schools['pv.cold-voltage'], beta_pctPerK, lowest_C, flat)
+  return data.modulesInSeries * voc_V * Math.max(1, factor ?? 1)
+}
+
+/** What of an evaluation it is looked at with. */
+type View = { plant: PlantIndex; facts: Facts }
+
+type Need = { measures: Measurable; unit: 'V' | 'A'; value: number }
+
+function needOf(step: AnyReadStep, part: Part, { plant, facts }: View): Need | null {
+  if (part.data.kind === 'combiner') {
+    const strings = plant.stringsOf(part)
+    const highest = Math.max(0, ...strings.map((one) => coldVoltageOf(one, plant, facts.regime)))
+    return strings.length > 1 ? { measures: 'dc-voltage', unit: 'V', value: BETWEEN_TWO * highest } : null
+  }
+  if (part.data.kind !== 'string') return null
+  const slot = step.slots.find((one) => one.measures !== null)
+  if (slot?.measures === 'dc-voltage' || slot?.measures === 'dc-polarity')
+    return { measures: 'dc-voltage', unit: 'V', value: coldVoltageOf(part as StringPart, plant, facts.regime) }
+  if (slot?.measures !== 'dc-current') return null
+  return { measures: 'dc-current', unit: 'A', value: CURRENT_FACTOR * part.data.moduleType.data.isc_A }
+}
+
+/** A gate where the kit is too weak, or where nothing in it measures what is asked; null where it is made for it. */
+export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | null {
+  const { instruments } = view.facts
+  if (instruments.length === 0) return null
+  const need = needOf(step, part, view)
+  if (!need) return null
+  let best: number | null = null
+  for (const { ranges } of instruments)
+    for (const range of ranges) if (range.measures === need.measures) best = Math.max(best ?? 0, range.most)
+  if (best !== null && best >= need.value) return null
+  const id = best === null ? 'tester-unknown' : 'tester-rating'
+  const figures = { tag: part.data.tag, needed: need.value, best: best ?? 0, unit: need.unit }
+  return {
+    id,
+    hard: best !== null,
+    met: false,
+    why: 'unmet',
+    finding: { code: `held-back.${id}`, figures },
+    waitsFor: null,
+    nowVerdict: null,
+    state: null,
+    overridden: null,
+  }
+}

@@ -1,0 +1,311 @@
+/**
+ * Zs at the far end of a circuit, measured or put together from Ze and R1+R2, against what its device needs and against
+ * its sum. Sources: BS 7671:2018 411.4.4, tables 41.1 to 41.5; IEC 60364-6 annex D (from memory); 80 %: common practice.
+ */
+import { readValueOf } from '../../quantity/readValue'
+import { type Span, standingFor, sumOf, widened } from '../../quantity/span'
+import { causeOf } from '../../verdict/cause'
+import { atMost, compare } from '../../verdict/compare'
+import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
+import { type Finding, gravest } from '../../verdict/verdict'
+import type { WorkingLine } from '../../verdict/working'
+import { electrodeSpanOf } from '../earth/electrodeRead'
+import { liveGates } from '../gates'
+import { hold, notYet, ruled, saying } from '../holding'
+import { choiceIn, type Figure, figuresOf } from '../reading'
+import { choiceSlot, isThreePhase, lineSlots, type NumberSlot, numberSlot, type Slot } from '../slot'
+import type { ReadStep, StepContext } from '../step'
+import { exampleCircuit, exampleSupply } from '../worked'
+import { deviceLimit, inTime_s, type LoopLimit, rcdLimit } from './loopLimits'
+import { isTt, measuredR1r2, measuredZe, supplyOf } from './shared'
+
+type Context = StepContext<'circuit'>
+
+/** A loop of more than this times its sum is a broken conductor, whoever stands in (house rule 16). */
+const FAR_ABOVE = 2
+
+const measured = { slot: 'loop-method', is: ['non-trip', 'high-current'] }
+const repeated = { slot: 'loop-method', is: ['non-trip'] }
+const repeat = (id: string): NumberSlot =>
+  numberSlot(id, 'loop-impedance', 'ohm', 2, { when: repeated, optional: true, only: (part) => !isThreePhase(part) })
+const figureSlots: readonly NumberSlot[] = [
+  ...lineSlots('zs', 'loop-impedance', 'ohm', 2, { when: measured }),
+  repeat('zs-2'),
+  repeat('zs-3'),
+]
+const slots: readonly Slot[] = [
+  choiceSlot({ id: 'loop-method', options: ['non-trip', 'high-current', 'calculated'], sticky: true, balloon: 1 }),
+  ...figureSlots,
+]
+
+type Sum = { ze: Figure; r1r2: Figure; span: Span }
+
+/** The sum that a sound circuit reads: Ze and R1+R2 as they were measured. */
+function sumIn(context: Context): Sum | null {
+  const ze = measuredZe(context)
+  const own = measuredR1r2(context)
+  return ze && own ? { ze, r1r2: own, span: sumOf([ze.span, own.span]) } : null
+}
+
+const isCalculated = ({ reading }: Context): boolean => choiceIn(reading, 'loop-method') === 'calculated'
+
+type Judged = { span: Span; text: string }
+
+/** What is judged: the highest of repeats, half their spread as uncertainty; each line by itself; or the sum. */
+function judgedFigures(context: Context): Judged[] {
+  if (isCalculated(context)) {
+    const sum = sumIn(context)
+    return sum ? [{ span: sum.span, text: standingFor(sum.span).toFixed(3) }] : []
+  }
+  const read = figuresOf(context, figureSlots).sort((a, b) => b.span.most - a.span.most)
+  const [highest, ...others] = read.map(({ span, read: { text } }) => ({ span, text }))
+  if (!highest) return []
+  // Lines differ by what they are, not by what nobody knows of them.
+  if (isThreePhase(context.part.data)) return [highest, ...others]
+  return [{ ...highest, span: widened(highest.span, spreadOf(read)) }, ...others]
+}
+
+/** Half of what repeats lie apart; nothing where one of them is a bound, which decides by itself. */
+function spreadOf(read: readonly Figure[]): number {
+  if (read.some(({ span }) => span.bound !== 'exact')) return 0
+  const values = read.map((one) => one.read.value)
+  return (Math.max(...values) - Math.min(...values)) / 2
+}
+
+function againstLimit(context: Context, limit: LoopLimit & { rated_mA?: number }): Ruling[] {
+  const sum = sumIn(context)
+  const { device, rating_A } = context.part.data
+  return judgedFigures(context).map(({ span, text }) =>
+    hold(context, {
+      step: 'zs',
+      span,
+      text,
+      unit: 'ohm',
+      scale: limit.code === 'rcd' ? 'log' : 'linear',
+      band: atMost(limit.value, limit.close),
+      source: limit.source,
+      limit: { id: limit.id, value: limit.value },
+      expected: sum && !isCalculated(context) ? { value: standingFor(sum.span), uncertainty: sum.span.whisker } : null,
+      line: {
+        code: `zs.limit-${limit.code}`,
+        figures: {
+          factor: context.limit('ac.voltage-factor').value,
+          nominal_V: supplyOf(context)?.data.nominal_V ?? 0,
+          device: `${device ?? ''}${rating_A ?? ''}`,
+          rated_mA: limit.rated_mA ?? 0,
+          touch_V: context.limit('earth.touch-voltage').value,
+        },
+        decimals: limit.code === 'rcd' ? 0 : 3,
+      },
+      figures: sum ? { sum: standingFor(sum.span) } : {},
+    }),
+  )
+}
+
+/** How a measured loop lies to Ze + (R1+R2): near it, above it, or so far that a conductor is broken. */
+function againstSum(context: Context, sum: Sum): Ruling[] {
+  if (isCalculated(context)) return []
+  const { value: above_pct } = context.limit('ac.loop-above')
+  const { value: joint_ohm, source } = context.limit('ac.joint')
+  const most = sum.span.most * (1 + above_pct / 100) + joint_ohm
+  const far = sum.span.most * FAR_ABOVE + joint_ohm
+  return judgedFigures(context).map(({ span, text }) => {
+    // What is only perhaps above it, by its own uncertainty, is not said to be.
+    const lower = {
+      ...span,
+      least: span.least - span.whisker,
+      most: span.bound === 'exact' ? span.most - span.whisker : span.most,
+      whisker: 0,
+    }
+    const nearVerdict = compare(lower, atMost(most)).verdict
+    const isFar = compare(lower, atMost(far)).verdict === 'outside'
+    const verdict = isFar
+      ? 'outside'
+      : nearVerdict === 'outside'
+        ? 'close'
+        : nearVerdict === 'not-yet'
+          ? 'not-yet'
+          : 'within'
+    const code = isFar ? 'zs.far-above-sum' : verdict === 'not-yet' ? 'zs.not-yet' : 'zs.above-sum'
+    const line = { code: 'zs.most-by-sum', figures: { above_pct, joint_ohm }, source }
+    const ruling = ruled(context, verdict, code, line, { read: text, sum: standingFor(sum.span), limit: most })
+    return { ...ruling, line: { ...ruling.line, result: { value: most, unit: 'ohm' as const, decimals: 3 } } }
+  })
+}
+
+/** Less than what lies before it: parallel paths can help, and so can a bad contact; it is said, and looked at. */
+function belowPath(context: Context): Ruling[] {
+  const ze = measuredZe(context)
+  const electrode = isTt(context) ? electrodeSpanOf(context) : null
+  const before = isTt(context) ? electrode : ze && { span: ze.span, text: ze.read.text }
+  if (!before || before.span.bound !== 'exact' || isCalculated(context)) return []
+  const code = isTt(context) ? 'zs.below-electrode' : 'zs.below-ze'
+  return judgedFigures(context)
+    .filter(({ span }) => span.most + span.whisker + before.span.whisker < before.span.least)
+    .map(({ text }) =>
+      ruled(
+        context,
+        'close',
+        code,
+        { code, figures: { before: before.text, read: text }, source: 'loop-practice' },
+        { read: text, before: before.text },
+      ),
+    )
+}
+
+/** Whether the loop lies near its sum: only then may a residual current device stand in. */
+function isNearSum(context: Context): boolean {
+  const sum = sumIn(context)
+  if (!sum) return false
+  const rulings = againstSum(context, sum)
+  return rulings.length === 0 || gravest(rulings.map((one) => one.verdict)) === 'within'
+}
+
+/** The rulings of the device that disconnects, by the arrangement of the supply. */
+function byDevice(context: Context): Ruling[] {
+  const rcd = rcdLimit(context)
+  if (isTt(context) && rcd) {
+    const rulings = againstLimit(context, rcd)
+    // Without a sum nobody knows whether the protective conductor is whole.
+    if (isCalculated(context) || sumIn(context)) return rulings
+    const line = { code: 'zs.no-sum-for-rcd', source: 'bs7671-zs' } as const
+    return [...rulings, ruled(context, 'not-yet', 'zs.no-sum-for-rcd', line, { rcd_mA: rcd.rated_mA })]
+  }
+  const own = deviceLimit(context)
+  const rulings = own ? againstLimit(context, own) : []
+  const mayStandIn = context.regime.schools['loop.rcd-stands-in'] === 'near-the-sum' && !isTt(context)
+  const isDecided = own !== null && gravest(rulings.map((one) => one.verdict)) !== 'outside'
+  if (!isDecided && rcd && mayStandIn && context.part.data.device !== null && isNearSum(context)) {
+    // By touch voltage the residual current device disconnects in time; that is worth a second look, never plainly within.
+    return againstLimit(context, rcd).map((one) =>
+      one.verdict === 'within' || one.verdict === 'close'
+        ? saying(one, own ? 'zs.rcd-stands-in' : 'zs.rcd-stands-in-unknown', { device: own?.value ?? 0 }, 'close')
+        : one,
+    )
+  }
+  return rulings
+}
+
+/** Why there is no limit: no device entered, no supply, or no table for it. */
+function noLimit(context: Context, read: string): Judgement {
+  const { device, rating_A } = context.part.data
+  if (!supplyOf(context)) return notYet(context, 'zs.no-supply', { read })
+  if (device === null || rating_A === null) return notYet(context, 'zs.no-device', { read })
+  return notYet(context, 'zs.no-table', { read, device: `${device}${rating_A}`, seconds: inTime_s(context) ?? 0 })
+}
+
+export const zs: ReadStep<'circuit'> = {
+  kind: 'read',
+  id: 'zs',
+  order: 'E6',
+  appliesTo: 'circuit',
+  station: 'board',
+  tag: 'live',
+  slots,
+  stands: 'highest',
+  counts: 'latest',
+  effects: [
+    { state: 'dead', on: 'supply', does: 'end', when: (reading) => choiceIn(reading, 'loop-method') !== 'calculated' },
+  ],
+  gates: liveGates,
+  cautions: [
+    { id: 'fault-current-flows', hard: true },
+    { id: 'finger-guarded', hard: false },
+    { id: 'medical-and-it-off', hard: false },
+  ],
+  hookup: {
+    drawing: 'zs-far-end',
+    leads: [
+      { balloon: 1, code: 'farthest-point' },
+      { balloon: 2, code: 'line-earth' },
+    ],
+  },
+  minutes: 2,
+  sources: ['bs7671-zs', 'bs7671-disconnection', 'loop-practice', 'bs7671-electrode', 'house-loop', 'house-far-above'],
+  mendingTouches: ['r1r2', 'ring-ends', 'ac-polarity', 'ac-insulation'],
+  trap(context): Finding | null {
+    const method = choiceIn(context.reading, 'loop-method')
+    const [nearest] = context.plant.rcdsOf(context.part)
+    const { tag } = context.part.data
+    if (method === 'high-current' && nearest) return { code: 'zs.would-trip', figures: { tag, rcd: nearest.data.tag } }
+    return method === 'calculated' && !sumIn(context) ? { code: 'zs.no-sum', figures: { tag } } : null
+  },
+  expect: (context) => {
+    const sum = sumIn(context)
+    return sum && sum.span.bound === 'exact' ? { value: sum.span.least, uncertainty: sum.span.whisker } : null
+  },
+  judge(context) {
+    const [first] = judgedFigures(context)
+    if (!first) return notYet(context, 'zs.no-reading', {}, () => sumLines(context, sumIn(context)))
+    const rulings = byDevice(context)
+    if (rulings.length === 0) return noLimit(context, first.text)
+    const sum = sumIn(context)
+    const all = [...rulings, ...(sum ? againstSum(context, sum) : []), ...belowPath(context)]
+    return decide(all, { before: () => sumLines(context, sum), after: () => coldLine(context) })
+  },
+  causes(context, judgement) {
+    if (judgement.verdict !== 'outside' && !judgement.finding.code.endsWith('above-sum')) return []
+    const figures = { tag: context.part.data.tag }
+    return [
+      causeOf('loose-terminal', 'may-fit', 'halve-the-circuit', figures),
+      causeOf('light-contact', 'may-fit', 'press-firmly', figures),
+      causeOf('device-too-big', 'may-fit', 'look-at-device', figures),
+    ]
+  },
+  example: {
+    source: 'BS 7671:2018 table 41.3 (from memory): a B32 allows 1.37 ohm, so 0.72 is within',
+    part: exampleCircuit,
+    others: () => [exampleSupply],
+    reading: {
+      slots: { 'loop-method': { choice: 'non-trip' }, zs: readValueOf(0.72, 'ohm', 2) },
+      conditions: null,
+    },
+    verdict: 'within',
+  },
+}
+
+/** The sum that it should be, what repeats differ by, and the time in which a fault must be off. */
+function sumLines(context: Context, sum: Sum | null): WorkingLine[] {
+  const lines: WorkingLine[] = []
+  const ohms = (value: number): WorkingLine['result'] => ({ value, unit: 'ohm', decimals: 3 })
+  if (sum)
+    lines.push({
+      code: 'zs.sum',
+      figures: { ze: sum.ze.read.text, r1r2: sum.r1r2.read.text },
+      result: ohms(standingFor(sum.span)),
+      source: 'bs7671-zs',
+    })
+  const repeats = isThreePhase(context.part.data) || isCalculated(context) ? [] : figuresOf(context, figureSlots)
+  const spread = spreadOf(repeats)
+  if (repeats.length > 1 && spread > 0)
+    lines.push({
+      code: 'zs.repeats',
+      figures: { count: repeats.length },
+      result: ohms(spread),
+      source: 'loop-practice',
+    })
+  const seconds = inTime_s(context)
+  if (seconds !== null)
+    lines.push({
+      code: `zs.in-time-${context.part.data.role ?? 'final'}`,
+      figures: { seconds: String(seconds), arrangement: supplyOf(context)!.data.arrangement },
+      result: null,
+      source: 'bs7671-disconnection',
+    })
+  return lines
+}
+
+/** What a cold measurement may read, where the device decides. */
+function coldLine(context: Context): WorkingLine[] {
+  const limit = isTt(context) && rcdLimit(context) ? null : deviceLimit(context)
+  if (!limit) return []
+  const { value, source } = context.limit('ac.cold-share')
+  return [
+    {
+      code: 'zs.cold',
+      figures: { share_pct: value },
+      result: { value: limit.close, unit: 'ohm', decimals: 3 },
+      source,
+    },
+  ]
+}

@@ -1,0 +1,143 @@
+/**
+ * Operating voltage, current and power of each string under equal light: alike strings agree within 5 %. Common
+ * practice, no source; the expectation is the De Soto model's maximum power.
+ */
+import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../../pv/constants'
+import { readValueOf } from '../../quantity/readValue'
+import type { Span } from '../../quantity/span'
+import { bandAround } from '../../verdict/compare'
+import { decide } from '../../verdict/judgement'
+import type { Flag } from '../../verdict/verdict'
+import type { WorkingLine } from '../../verdict/working'
+import { hold, notYet } from '../holding'
+import { figureOf } from '../reading'
+import { numberSlot } from '../slot'
+import type { ReadStep, StepContext } from '../step'
+import { exampleConditions, exampleString } from '../worked'
+import { modelOf, sisterGroupOf, weatherAt } from './stringReading'
+
+const current = numberSlot('current', 'dc-current', 'A', 1)
+const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2)
+
+function powerAt(context: StepContext<'string'>, irradiance_Wm2: number, cell_C: number): number {
+  const { modulesInSeries } = context.part.data
+  return modulesInSeries * modelOf(context).maximumPower(irradiance_Wm2, cell_C).pmax_W
+}
+
+/** Volts times amperes, with the uncertainty of both; a bound of one of them makes it a bound. */
+function product(volts: Span, amperes: Span): Span {
+  const relative = Math.hypot(volts.whisker / volts.least, amperes.whisker / amperes.least)
+  const exact = volts.bound === 'exact' && amperes.bound === 'exact'
+  const least = volts.least * amperes.least
+  return {
+    least,
+    most: volts.most * amperes.most,
+    bound: exact
+      ? 'exact'
+      : volts.bound === amperes.bound || amperes.bound === 'exact'
+        ? volts.bound
+        : volts.bound === 'exact'
+          ? amperes.bound
+          : 'between',
+    whisker: exact && Number.isFinite(relative) ? least * relative : 0,
+  }
+}
+
+export const operating: ReadStep<'string'> = {
+  kind: 'read',
+  id: 'operating',
+  order: 'B12',
+  appliesTo: 'string',
+  station: 'strings',
+  tag: 'live',
+  slots: [current, voltage],
+  needsConditions: true,
+  counts: 'latest',
+  gates: [
+    { id: 'inverter-runs', hard: false, waitsFor: 'reconnect', until: 'done', on: 'inverter' },
+    { id: 'sensors-in-plane', hard: false, waitsFor: 'sensors', until: 'done', on: 'array' },
+  ],
+  cautions: [
+    { id: 'tees-with-switch-off', hard: true },
+    { id: 'clamp-only', hard: false },
+  ],
+  hookup: {
+    drawing: 'operating-clamp',
+    leads: [
+      { balloon: 1, code: 'clamp-on-string' },
+      { balloon: 2, code: 'tees' },
+    ],
+  },
+  minutes: 2,
+  sources: ['operating-practice', 'de-soto'],
+  mendingTouches: ['pv-polarity', 'pv-voc', 'pv-isc', 'pv-insulation', 'plugs-locked'],
+  judge(context) {
+    const volts = figureOf(context, voltage)
+    const amperes = figureOf(context, current)
+    if (!volts || !amperes) return notYet(context, 'operating.no-reading')
+    const weather = weatherAt(context, context.reading.conditions)
+    if (!weather) return notYet(context, 'operating.no-conditions')
+    const { irradiance_Wm2, cell } = weather
+    const span = product(volts.span, amperes.span)
+    const power_W = volts.read.value * amperes.read.value
+    const expected_W = powerAt(context, irradiance_Wm2, cell.value_C)
+    const stc_W = powerAt(context, STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C)
+    const limit = context.limit('pv.expectation.estimated')
+    const gap_pct = 100 * (power_W / expected_W - 1)
+    const ruling = hold(context, {
+      step: 'operating',
+      span,
+      text: power_W.toFixed(0),
+      unit: 'W',
+      band: bandAround(expected_W, limit.value, context.limit('close.two-sided').value),
+      source: limit.source,
+      expected: { value: expected_W, uncertainty: 0 },
+      limit: { id: limit.unit === 'pct' ? 'pv.expectation.estimated' : 'pv.operating', value: limit.value },
+      line: { code: 'operating.band', decimals: 0 },
+      figures: { power_W, expected_W, gap_pct: Math.abs(gap_pct) },
+    })
+    // An inverter may hold a string back: away from the expectation is a question, and sisters decide.
+    const verdict = ruling.verdict === 'outside' ? 'close' : ruling.verdict
+    const code =
+      verdict === 'not-yet' ? 'not-yet' : ruling.verdict === 'within' ? 'within' : gap_pct < 0 ? 'below' : 'above'
+    const isExact = span.bound === 'exact'
+    const flags: Flag[] = irradiance_Wm2 < context.limit('pv.least-light').value ? ['weak-light'] : []
+    const told = {
+      ...ruling,
+      verdict,
+      finding: { ...ruling.finding, code: `operating.${code}` },
+      line: { ...ruling.line, result: { value: limit.value, unit: 'pct' as const, decimals: 0 } },
+      limit: { id: 'pv.expectation.estimated', ...limit },
+    }
+    return decide([told], {
+      flags,
+      comparable: isExact ? (power_W * stc_W) / expected_W / context.part.data.modulesInSeries : null,
+      referred: isExact ? { value: (power_W * stc_W) / expected_W, unit: 'W', difference_pct: gap_pct } : null,
+      before: (): WorkingLine[] => [
+        {
+          code: 'operating.model',
+          figures: { modules: context.part.data.modulesInSeries, irradiance_Wm2, cell_C: cell.value_C },
+          result: { value: expected_W, unit: 'W', decimals: 0 },
+          source: 'de-soto',
+        },
+        {
+          code: 'operating.power',
+          figures: { volts: volts.read.value, amperes: amperes.read.value },
+          result: { value: power_W, unit: 'W', decimals: 0 },
+          source: null,
+        },
+      ],
+    })
+  },
+  sisterGroup: sisterGroupOf,
+  sisterLimit: 'pv.operating',
+  example: {
+    source: 'computed: 11 modules of 282 W at full light and 25 degC give 3103 W; 341 V and 9.10 A are 3103 W',
+    part: exampleString(11),
+    reading: {
+      slots: { voltage: readValueOf(341, 'V', 0), current: readValueOf(9.1, 'A', 2) },
+      conditions: exampleConditions(1000, 25),
+    },
+    verdict: 'within',
+  },
+}

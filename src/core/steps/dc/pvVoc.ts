@@ -1,0 +1,76 @@
+/** Open-circuit voltage of a string. Source: IEC 62446-1:2016 6.4 (from memory). */
+import { voltageCauses } from '../../diagnosis/voltageCauses'
+import { readValueOf } from '../../quantity/readValue'
+import { isolatedGate, notReversed } from '../gates'
+import { numberSlot } from '../slot'
+import type { ReadStep, StepContext } from '../step'
+import { exampleConditions, exampleString } from '../worked'
+import { expectAt, judgeString, type Modelled, modelOf, sisterGroupOf } from './stringReading'
+import { voltageSum } from './workingOfVoltage'
+
+const voltage = numberSlot('voltage', 'dc-voltage', 'V', 1)
+
+const modelled = (context: StepContext<'string'>): Modelled => {
+  const model = modelOf(context)
+  const { modulesInSeries } = context.part.data
+  return (irradiance, temperature) => modulesInSeries * model.voc_V(irradiance, temperature)
+}
+
+export const pvVoc: ReadStep<'string'> = {
+  kind: 'read',
+  id: 'pv-voc',
+  order: 'B6',
+  appliesTo: 'string',
+  station: 'strings',
+  tag: 'live-in-daylight',
+  slots: [voltage],
+  needsConditions: true,
+  counts: 'latest',
+  effects: [{ state: 'plugs-locked', on: 'part', does: 'end' }],
+  gates: [
+    isolatedGate,
+    { id: 'polarity-first', hard: false, waitsFor: 'pv-polarity', until: 'done' },
+    notReversed,
+    { id: 'sensors-in-plane', hard: false, waitsFor: 'sensors', until: 'done', on: 'array' },
+  ],
+  cautions: [
+    { id: 'no-load-before-parting', hard: true },
+    { id: 'tester-rating', hard: true },
+    { id: 'live-in-daylight', hard: false },
+  ],
+  hookup: {
+    drawing: 'string-to-voltmeter',
+    leads: [
+      { balloon: 1, code: 'red-to-plus' },
+      { balloon: 2, code: 'black-to-minus' },
+    ],
+  },
+  minutes: 2,
+  sources: [
+    'iec-62446-voltage',
+    'iec-62446-strings',
+    'de-soto',
+    'rating-plate',
+    'house-close-band',
+    'house-module-spread',
+  ],
+  mendingTouches: ['pv-polarity', 'pv-isc', 'pv-insulation', 'plugs-locked', 'operating'],
+  expect: (context) => expectAt(context, modelled(context)),
+  judge: (context) =>
+    judgeString(context, {
+      step: 'pv-voc',
+      slot: voltage,
+      unit: 'V',
+      modelled: modelled(context),
+      per: context.part.data.modulesInSeries,
+      sum: (weather) => voltageSum(context, weather),
+    }),
+  causes: voltageCauses,
+  sisterGroup: sisterGroupOf,
+  example: {
+    source: 'computed: seven modules of 37.40 V, with the light term at 300 W/m2 and 25 degC 249.4 V',
+    part: exampleString(7),
+    reading: { slots: { voltage: readValueOf(249, 'V', 0) }, conditions: exampleConditions(300, 25) },
+    verdict: 'within',
+  },
+}

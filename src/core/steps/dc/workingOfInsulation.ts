@@ -1,0 +1,48 @@
+/** The sum behind the test voltage of a string's insulation: system voltage, school, what it was lowered or limited to. */
+import { SYSTEM_VOLTAGE_FACTOR } from '../../pv/insulation'
+import type { WorkingLine } from '../../verdict/working'
+import type { StepContext } from '../step'
+import { byGroup, departs, groupOf, hasSurge, type InsulationAsked, powerOf_kW, WITH_SURGE_V } from './insulationAsked'
+
+export function insulationSum(context: StepContext<'string'>, ask: InsulationAsked): WorkingLine[] {
+  const school = context.regime.schools['pv.insulation-voltage']
+  const source = school === 'table' ? 'iec-62446-insulation' : 'insulation-practice'
+  const { modulesInSeries: modules, moduleType } = context.part.data
+  const { testVoltage_V, loweredFrom_V } = ask.test
+  const volts = (code: string, value: number, figures: WorkingLine['figures'] = {}): WorkingLine => ({
+    code: `pv-insulation.${code}`,
+    figures,
+    result: { value, unit: 'V', decimals: 0 },
+    source,
+  })
+  const lines: WorkingLine[] = [
+    school === 'twice'
+      ? volts('working', 2 * ask.working_V, { modules, vmp_V: moduleType.data.vmp_V })
+      : volts('system', SYSTEM_VOLTAGE_FACTOR * ask.voc_V, {
+          factor: SYSTEM_VOLTAGE_FACTOR,
+          modules,
+          voc_V: moduleType.data.voc_V,
+        }),
+    volts(`school-${school}`, loweredFrom_V ?? testVoltage_V),
+  ]
+  if (loweredFrom_V !== null)
+    lines.push(volts('lowered', testVoltage_V, { most_V: moduleType.data.maxSystemVoltage_V ?? 0 }))
+  if (departs(ask))
+    lines.push({
+      ...volts('departs', ask.byTable!.testVoltage_V, { least: ask.byTable!.minimum_Mohm }),
+      source: 'iec-62446-insulation',
+    })
+  if (hasSurge(context))
+    lines.push({ ...volts('surge', Math.min(WITH_SURGE_V, testVoltage_V)), source: 'bs7671-insulation' })
+  if (byGroup(context.reading)) {
+    const group = groupOf(context)
+    const { value, source: from } = context.limit('pv.insulation-group')
+    lines.push({
+      code: 'pv-insulation.group',
+      figures: { count: group.length, most_kW: value },
+      result: { value: powerOf_kW(group), unit: 'kW', decimals: 1 },
+      source: from,
+    })
+  }
+  return lines
+}

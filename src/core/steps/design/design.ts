@@ -1,0 +1,263 @@
+/**
+ * The design check before anything is connected, one step for each danger. Nobody reads anything: each verdict follows
+ * from the plant. Sources: IEC 60364-7-712 and IEC 62548 (from memory).
+ */
+import { STC_TEMPERATURE_C } from '../../pv/constants'
+import { atMost, type Circuit, coldFactor, coldVoltage, workingVoltage } from '../../pv/ratings'
+import { temperatureFactor } from '../../pv/temperatureFactor'
+import type { Measurable } from '../../record/instrument'
+import type { SourceId } from '../../regime/sources'
+import type { WorkingLine } from '../../verdict/working'
+import type { ComputedStep, Order, StepContext, WorkedExample } from '../step'
+import { exampleModule } from '../worked'
+import { type Checked, checksOf, circuitsOf, factorsOf, judgeDesign } from './designCircuits'
+
+type Danger = {
+  id: string
+  order: Order
+  ids: readonly string[]
+  decimals: number
+  /** What is said where the plant has nothing to hold the strings against. */
+  nothing: string
+  /** Whose plates are held against one another, as the drawing numbers them. */
+  plates: readonly string[]
+  sources: readonly SourceId[]
+  sum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[]
+  example: Omit<WorkedExample, 'reading' | 'part'>
+  /** Checks beyond those of the circuit itself. */
+  more?(context: StepContext<'array'>): Checked[]
+}
+
+const exampleArray = { kind: 'array', tag: 'South', tilt_deg: 35, azimuth_deg: 170, mounting: 'open-rack' } as const
+const moduleType = {
+  id: '00000000-0000-7000-8000-000000000001',
+  make: 'Example',
+  name: 'Sixty',
+  data: { ...exampleModule, maxSystemVoltage_V: 1000, maxSeriesFuse_A: 15 },
+}
+const strings = (arrayId: string, count: number, modulesInSeries: number, isc_A = 9.6) =>
+  Array.from({ length: count }, (_, k) => ({
+    kind: 'string' as const,
+    tag: `${k + 1}`,
+    arrayId,
+    modulesInSeries,
+    moduleType: { ...moduleType, data: { ...moduleType.data, isc_A, imp_A: isc_A - 0.5 } },
+    input: 'A',
+  }))
+
+function coldSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
+  const { module, modulesInSeries: modules, lowestTemperature_C: lowest_C, school } = circuit
+  const flat = context.limit('pv.cold-flat').value
+  const factor = coldFactor(school, module.beta_pctPerK, lowest_C, flat) ?? temperatureFactor(lowest_C) ?? flat
+  const value = coldVoltage(circuit, factorsOf(context))
+  if (value === null) return []
+  return [
+    {
+      code: `design.cold-${school}`,
+      figures: {
+        modules,
+        voc_V: module.voc_V,
+        beta_pctPerK: module.beta_pctPerK ?? 0,
+        lowest_C,
+        factor,
+        stc_C: STC_TEMPERATURE_C,
+      },
+      result: { value, unit: 'V', decimals: 1 },
+      source: school === 'table' ? 'temperature-table' : school === 'beta' ? 'iec-60364-712' : 'rating-plate',
+    },
+  ]
+}
+
+function trackerSum({ models }: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
+  const model = models.of(circuit.module as never)
+  return [circuit.lowestTemperature_C, circuit.highestCellTemperature_C].map((cell_C) => ({
+    code: 'design.working-voltage',
+    figures: { modules: circuit.modulesInSeries, cell_C },
+    result: { value: workingVoltage(circuit, model, cell_C), unit: 'V', decimals: 1 },
+    source: 'de-soto',
+  }))
+}
+
+function currentSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
+  const factor = context.limit('pv.current-factor').value
+  const { module, stringsInParallel: parallel } = circuit
+  return [
+    {
+      code: 'design.carried',
+      figures: { factor, parallel, isc_A: module.isc_A },
+      result: { value: factor * parallel * module.isc_A, unit: 'A', decimals: 1 },
+      source: 'iec-60364-712',
+    },
+  ]
+}
+
+function fuseSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
+  const { current, fuseLow, fuseHigh } = factorsOf(context)
+  const { module, stringsInParallel: parallel } = circuit
+  return [
+    {
+      code: 'design.reverse',
+      figures: { parallel, factor: current, isc_A: module.isc_A },
+      result: { value: (parallel - 1) * current * module.isc_A, unit: 'A', decimals: 1 },
+      source: 'iec-62548',
+    },
+    {
+      code: 'design.fuse-from',
+      figures: { factor: fuseLow, isc_A: module.isc_A },
+      result: { value: fuseLow * module.isc_A, unit: 'A', decimals: 1 },
+      source: 'iec-62548',
+    },
+    {
+      code: 'design.fuse-to',
+      figures: { factor: fuseHigh, isc_A: module.isc_A, module_A: module.maxSeriesFuse_A ?? 0 },
+      result: {
+        value: Math.min(fuseHigh * module.isc_A, module.maxSeriesFuse_A ?? Number.POSITIVE_INFINITY),
+        unit: 'A',
+        decimals: 1,
+      },
+      source: 'iec-62548',
+    },
+  ]
+}
+
+/** The highest input of the kit for a quantity, null where nothing measures it. */
+function kitInput({ instruments }: StepContext<'array'>, measures: Measurable): number | null {
+  const most = instruments.flatMap((one) => one.ranges.filter((range) => range.measures === measures))
+  return most.length === 0 ? null : Math.max(...most.map((range) => range.most))
+}
+
+/** The instruments' own limits against what a string can deliver: volts in the cold, amperes at a cloud's edge. */
+function kitChecks(context: StepContext<'array'>): Checked[] {
+  const factors = factorsOf(context)
+  return circuitsOf(context).flatMap(({ tag, circuit }) => {
+    const checks = [
+      atMost('kit-voltage', 'V', coldVoltage(circuit, factors), kitInput(context, 'dc-voltage')),
+      atMost('kit-current', 'A', factors.current * circuit.module.isc_A, kitInput(context, 'dc-current')),
+    ]
+    // A quantity that nothing in the kit measures is compared with nothing.
+    return checks
+      .filter((check) => check.limit !== null)
+      .map((check): Checked => ({ tag, circuit, check, unclear: null }))
+  })
+}
+
+function surgeChecks(context: StepContext<'array'>): Checked[] {
+  const factors = factorsOf(context)
+  return circuitsOf(context).flatMap(({ tag, circuit }) =>
+    context.plant.surgeProtection.map((surge): Checked => {
+      const check = atMost('voc-cold-surge', 'V', coldVoltage(circuit, factors), surge.data.ratedVoltage_V)
+      return { tag, circuit, check, unclear: null }
+    }),
+  )
+}
+
+function designStep(danger: Danger): ComputedStep<'array'> {
+  return {
+    kind: 'computed',
+    id: danger.id,
+    order: danger.order,
+    appliesTo: 'array',
+    station: 'modules',
+    tag: 'live-in-daylight',
+    gates: [],
+    cautions: [{ id: 'before-connecting', hard: false }],
+    hookup: { drawing: danger.id, leads: danger.plates.map((code, k) => ({ balloon: k + 1, code })) },
+    minutes: 0,
+    sources: danger.sources,
+    judge: (context) =>
+      judgeDesign(
+        [...checksOf(context, danger.ids), ...(danger.more?.(context) ?? [])],
+        danger.decimals,
+        { code: danger.nothing, tag: context.part.data.tag },
+        ({ circuit }) => danger.sum(context, circuit),
+      ),
+    example: { ...danger.example, part: exampleArray, reading: null },
+  }
+}
+
+export const designSteps: readonly ComputedStep<'array'>[] = [
+  designStep({
+    id: 'design-voltage',
+    order: 'A2',
+    ids: ['voc-cold-inverter', 'voc-cold-switch', 'voc-cold-module', 'voc-cold-fuse'],
+    decimals: 0,
+    nothing: 'design.no-strings',
+    plates: ['string-plate', 'switch-plate', 'inverter-plate'],
+    sources: ['iec-60364-712', 'temperature-table'],
+    sum: coldSum,
+    more: surgeChecks,
+    example: {
+      source: 'computed: 24 * 37.40 V * (1 + 0.0031 * 35) is 995 V, past a 950 V inverter and under 1000 V modules',
+      others: (id) => [...strings(id, 1, 24), { kind: 'inverter', tag: 'INV', maxInput_V: 950 }],
+      verdict: 'outside',
+    },
+  }),
+  designStep({
+    id: 'design-tracker',
+    order: 'A3',
+    ids: ['vmp-cold-tracker', 'vmp-hot-tracker'],
+    decimals: 0,
+    nothing: 'design.no-inverter',
+    plates: ['string-plate', 'inverter-plate'],
+    sources: ['de-soto', 'iec-60364-712'],
+    sum: trackerSum,
+    example: {
+      source: 'computed: eight modules of 31 V work below 248 V when hot, under a window that begins at 300 V',
+      others: (id) => [
+        ...strings(id, 1, 8),
+        { kind: 'inverter', tag: 'INV', maxInput_V: 1000, trackerMin_V: 300, trackerMax_V: 800 },
+      ],
+      verdict: 'outside',
+    },
+  }),
+  designStep({
+    id: 'design-current',
+    order: 'A4',
+    ids: ['isc-switch', 'isc-inverter'],
+    decimals: 1,
+    nothing: 'design.no-switch',
+    plates: ['string-plate', 'switch-plate', 'inverter-plate'],
+    sources: ['iec-60364-712'],
+    sum: currentSum,
+    example: {
+      source: 'computed: 1.25 * 13.2 A is 16.5 A, more than a 16 A switch carries',
+      others: (id) => [
+        ...strings(id, 1, 10, 13.2),
+        { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 16 },
+      ],
+      verdict: 'outside',
+    },
+  }),
+  designStep({
+    id: 'design-fuses',
+    order: 'A5',
+    ids: ['fuse-needed', 'fuse-range'],
+    decimals: 1,
+    nothing: 'design.no-strings',
+    plates: ['string-plate', 'fuse-plate'],
+    sources: ['iec-62548', 'iec-60364-712'],
+    sum: fuseSum,
+    example: {
+      source: 'IEC 62548 (from memory): (3 - 1) * 1.25 * 9.6 A is 24 A, above the module’s 15 A: fuses are needed',
+      others: (id) => strings(id, 3, 10),
+      verdict: 'outside',
+    },
+  }),
+  designStep({
+    id: 'design-kit',
+    order: 'A6',
+    ids: [],
+    decimals: 1,
+    nothing: 'design.no-kit',
+    plates: ['string-plate', 'tester-plate'],
+    sources: ['rating-plate', 'iec-60364-712'],
+    sum: coldSum,
+    more: kitChecks,
+    example: {
+      source:
+        'handbook 2 A: a string above the tester’s input limit is a hard stop; with no kit there is nothing to compare',
+      others: (id) => strings(id, 1, 10),
+      verdict: 'not-yet',
+    },
+  }),
+]

@@ -1,0 +1,94 @@
+/** Gates that several tests share. */
+import type { Part } from '../plant/part'
+import type { PlantIndex } from '../plant/plantIndex'
+import type { GateRule } from './step'
+
+/** No plug is parted before isolation of this visit. */
+export const isolatedGate: GateRule = { id: 'isolated', hard: true, state: 'isolated', on: 'site' }
+
+/** A reversed string stops everything that takes current or puts voltage on it. */
+export const notReversed: GateRule = {
+  id: 'reversed-polarity',
+  hard: true,
+  waitsFor: 'pv-polarity',
+  until: 'not-outside',
+}
+
+/** Nothing is touched before the installation was proved dead. */
+export const deadGate: GateRule = { id: 'proved-dead', hard: true, state: 'dead', on: 'supply' }
+
+/** Leads that were not nulled in this visit show their own resistance. */
+export const nulledGate: GateRule = { id: 'leads-nulled', hard: false, state: 'nulled', on: 'site' }
+
+const isTt = (part: Part, plant: PlantIndex): boolean => plant.supplyOf(part)?.data.arrangement === 'TT'
+const hasBy =
+  (way: 'spikes' | 'loop') =>
+  (_: Part, plant: PlantIndex): boolean =>
+    plant.ofKind('electrode').some(({ data }) => (data.testedBy ?? 'spikes') === way)
+const goodBy =
+  (way: 'spikes' | 'loop') =>
+  (part: Part, plant: PlantIndex): boolean =>
+    isTt(part, plant) && hasBy(way)(part, plant)
+
+/** The earthing conductor and, in TT, a good electrode are on before anything is energised. */
+export const earthGates: readonly GateRule[] = [
+  {
+    id: 'electrode-good',
+    hard: true,
+    waitsFor: 'electrode',
+    until: 'done',
+    on: 'electrodes-by-spikes',
+    only: goodBy('spikes'),
+  },
+  {
+    id: 'electrode-good-by-loop',
+    hard: true,
+    waitsFor: 'electrode-loop',
+    until: 'done',
+    on: 'electrodes-by-loop',
+    only: goodBy('loop'),
+  },
+  {
+    id: 'electrode-back',
+    hard: true,
+    state: 'electrode-on',
+    on: 'electrodes',
+    // In TT there must be one; elsewhere one that is there may have been taken off.
+    only: (part, plant) => isTt(part, plant) || plant.ofKind('electrode').length > 0,
+  },
+  { id: 'earth-back', hard: true, state: 'earth-on', on: 'supply' },
+]
+
+/** Before Ze only the electrodes that were read by spikes are back: the others come off with it. */
+export const spikedElectrodesBack: GateRule = {
+  id: 'electrode-back',
+  hard: true,
+  state: 'electrode-on',
+  on: 'electrodes-by-spikes',
+  only: hasBy('spikes'),
+}
+
+/** Gates on the circuits that come on: one circuit, those of a board or device, or that of an inverter. */
+export const provedOn = (on: 'part' | 'circuits' | 'inverter-circuit'): readonly GateRule[] => [
+  { id: 'protective-proved', hard: true, waitsFor: 'r1r2', until: 'done', on },
+  ...(on === 'inverter-circuit' ? [] : [ringProved]),
+  { id: 'ac-polarity', hard: true, waitsFor: 'ac-polarity', until: 'done', on },
+  { id: 'low-insulation', hard: true, waitsFor: 'ac-insulation', until: 'not-outside', on },
+  { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'done', on },
+]
+
+const ringProved: GateRule = {
+  id: 'ring-proved',
+  hard: true,
+  waitsFor: 'ring-ends',
+  until: 'done',
+  on: 'rings',
+  only: (part, plant) => plant.circuitsOf(part).some(({ data }) => data.layout === 'ring'),
+}
+
+/**
+ * What stands before every live test of a circuit, device or board. A fault current through an open protective conductor
+ * makes metalwork live: continuity and polarity of every circuit that comes on are proved first. Insulation that is low
+ * holds back hard, insulation that nobody read softly.
+ */
+export const liveGates: readonly GateRule[] = [...earthGates, ...provedOn('circuits')]

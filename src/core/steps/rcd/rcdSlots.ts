@@ -1,0 +1,113 @@
+/** Slots of the trips of a residual current device, and the trips that a reading holds. */
+import type { PartData, RcdData } from '../../plant/part'
+import type { RcdRules, Trip } from '../../rcd/judgeRcd'
+import { ADDITIONAL_PROTECTION_mA, type Multiple, type Rcd, type Waveform } from '../../rcd/limits'
+import type { Regime } from '../../regime/regime'
+import { choiceIn, type Figure, figuresIn } from '../reading'
+import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
+import type { Reading } from '../step'
+
+type Angle = 0 | 180
+type Asks = NonNullable<NumberSlot['only']>
+
+const severalMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] !== 'single'
+const fourMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] === 'four-multiples'
+const isAdditional = (part: PartData): boolean => part.kind === 'rcd' && part.rated_mA <= ADDITIONAL_PROTECTION_mA
+const additional: Asks = (part, regime) => severalMultiples(part, regime) && isAdditional(part)
+/** Devices above others: read at five times too, they are compared with those below at one and the same current. */
+const aboveOthers: Asks = (part) => part.kind === 'rcd' && !isAdditional(part)
+const ofTypes =
+  (...types: RcdData['type'][]): Asks =>
+  (part) =>
+    part.kind === 'rcd' && types.includes(part.type)
+
+const waves: Readonly<Record<string, Waveform>> = { 'wave-ac': 'ac', 'wave-pulsating': 'pulsating', 'wave-dc': 'dc' }
+/** What flows in the timed trips; alternating where nobody says otherwise. */
+export const waveformSlot = choiceSlot({
+  id: 'waveform',
+  options: Object.keys(waves),
+  sticky: true,
+  optional: true,
+  balloon: 1,
+  only: ofTypes('A', 'F', 'B'),
+})
+
+const timed = (id: string, multiple: Multiple, only?: Asks, optional = false): NumberSlot[] =>
+  ([0, 180] as const).map((angle_deg: Angle) =>
+    numberSlot(`${id}-${angle_deg}`, 'rcd-time', 'ms', 1, {
+      of: { multiple, angle_deg },
+      ...(only ? { only } : {}),
+      ...(optional ? { optional } : {}),
+    }),
+  )
+
+const [once, onceOther] = timed('once', 1) as [NumberSlot, NumberSlot]
+const halves = timed('half', 0.5, severalMultiples)
+/** The other half-wave is there under every school, and asked where it asks for both. */
+const otherHalfWave: readonly NumberSlot[] = [
+  { ...onceOther, only: severalMultiples },
+  { ...onceOther, id: 'once-other-180', optional: true, only: (part, regime) => !severalMultiples(part, regime) },
+]
+const timeSlots: readonly NumberSlot[] = [
+  ...halves,
+  once,
+  ...otherHalfWave,
+  ...timed('two', 2, fourMultiples),
+  ...timed('five', 5, additional),
+  ...timed('five-cascade', 5, aboveOthers, true),
+]
+
+const ramp = (id: string, waveform: Waveform, angle_deg: Angle | null, only?: Asks): NumberSlot =>
+  numberSlot(id, 'rcd-current', 'mA', 2, { optional: true, of: { waveform, angle_deg }, ...(only ? { only } : {}) })
+/** Ramps of each waveform that a type must see; of direct current one of each polarity. */
+const rampSlots: readonly NumberSlot[] = [
+  ramp('ramp', 'ac', null),
+  ramp('ramp-pulsating-0', 'pulsating', 0, ofTypes('A', 'F', 'B')),
+  ramp('ramp-pulsating-180', 'pulsating', 180, ofTypes('A', 'F', 'B')),
+  ramp('ramp-dc-plus', 'dc', 0, ofTypes('B')),
+  ramp('ramp-dc-minus', 'dc', 180, ofTypes('B')),
+]
+
+export const rcdSlots: readonly Slot[] = [waveformSlot, ...timeSlots, ...rampSlots]
+
+const halfIds = new Set(halves.map(({ id }) => id))
+const lastTimed = timeSlots.at(-1)!.id
+
+/** Half the rated current first, or after all the other times, by school. */
+export function arrangeTrips(slots: readonly Slot[], regime: Regime): readonly Slot[] {
+  if (regime.schools['rcd.half-when'] === 'half-first') return slots
+  const rest = slots.filter((slot) => !halfIds.has(slot.id))
+  const at = rest.findIndex((slot) => slot.id === lastTimed) + 1
+  return [...rest.slice(0, at), ...halves, ...rest.slice(at)]
+}
+
+export const deviceOf = ({ type, delay, rated_mA, standard }: RcdData): Rcd => ({
+  type,
+  kind: delay,
+  rated_mA,
+  standard,
+})
+
+export const rulesOf = ({ schools }: Regime): RcdRules => ({
+  sequence: schools['rcd.sequence'],
+  half: schools['rcd.half'],
+  place: 'circuit',
+})
+
+/** The waveform of the timed trips of a reading. */
+export const waveformIn = (reading: Pick<Reading, 'slots'>): Waveform =>
+  waves[choiceIn(reading, waveformSlot.id) ?? ''] ?? 'ac'
+
+export type SlotTrip = { trip: Trip; figure: Figure }
+
+/** The trips that were read, in the order of the slots. */
+export function tripsIn(reading: Reading): SlotTrip[] {
+  const waveform = waveformIn(reading)
+  // The instrument's uncertainty is that of times or of currents: both are looked up among all that was read.
+  return figuresIn(reading, [...timeSlots, ...rampSlots]).map((figure): SlotTrip => {
+    const { multiple, angle_deg = null, waveform: shape } = figure.slot.of!
+    return multiple === undefined
+      ? { figure, trip: { kind: 'ramp', angle_deg, waveform: shape!, current: figure.span } }
+      : { figure, trip: { kind: 'time', multiple, angle_deg, waveform, time: figure.span } }
+  })
+}

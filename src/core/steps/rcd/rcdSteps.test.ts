@@ -1,0 +1,132 @@
+import { describe, expect, it } from 'vitest'
+import { linesOf, picturesOf } from '../../evaluate'
+import type { PartData } from '../../plant/part'
+import type { SlotValue } from '../../record/entry'
+import type { Regime, Schools } from '../../regime/regime'
+import { defaultRegime } from '../../regime/shipped'
+import { choose, Installation, over, read } from '../../testing/installation'
+import { readStepById } from '../index'
+import { slotsAsked } from '../slot'
+import { exampleRcd } from '../worked'
+
+const ms = (value: number): SlotValue => read(value, 'ms', 1)
+const mA = (value: number): SlotValue => read(value, 'mA', 1)
+const under = (schools: Partial<Schools>): Regime => ({
+  ...defaultRegime,
+  schools: { ...defaultRegime.schools, ...schools },
+})
+const slotsOf = (data: PartData, regime: Regime): string[] =>
+  slotsAsked(readStepById('rcd-trips'), { part: { data }, regime }).map((slot) => slot.id)
+
+describe('what a device is asked', () => {
+  it('is half, once and five times, both half-waves; twice in a school of its own', () => {
+    const three = slotsOf({ ...exampleRcd, type: 'AC' }, under({ 'rcd.sequence': 'three-multiples' }))
+    expect(three).toEqual(['half-0', 'half-180', 'once-0', 'once-180', 'five-0', 'five-180', 'ramp'])
+    const four = slotsOf({ ...exampleRcd, type: 'AC' }, under({ 'rcd.sequence': 'four-multiples' }))
+    expect(four.slice(4, 6)).toEqual(['two-0', 'two-180'])
+  })
+
+  it('has half the current first or after the other times', () => {
+    const last = slotsOf(
+      { ...exampleRcd, type: 'AC' },
+      under({ 'rcd.sequence': 'three-multiples', 'rcd.half-when': 'half-last' }),
+    )
+    expect(last).toEqual(['once-0', 'once-180', 'five-0', 'five-180', 'half-0', 'half-180', 'ramp'])
+  })
+
+  it.each([
+    ['AC', []],
+    ['A', ['waveform', 'ramp-pulsating-0', 'ramp-pulsating-180']],
+    ['B', ['waveform', 'ramp-pulsating-0', 'ramp-pulsating-180', 'ramp-dc-plus', 'ramp-dc-minus']],
+  ] as const)('of type %s has the waveforms it must see', (type, more) => {
+    const asked = slotsOf({ ...exampleRcd, type }, defaultRegime)
+    expect(asked.filter((id) => !['once-0', 'once-other-180', 'ramp'].includes(id))).toEqual(more)
+  })
+})
+
+describe('waveforms', () => {
+  it('that a type need not see are caught before a trip is read, and prove nothing', () => {
+    const site = new Installation({ rcd: { type: 'A' } })
+    const slots = { waveform: choose('wave-dc'), 'once-0': ms(30) }
+    const found = site.take('rcd-trips', site.rcd!, slots).says('rcd-trips', site.rcd!)
+    expect(found).toMatchObject({ verdict: 'not-yet', code: 'rcd.waveform-not-for-type' })
+    const trap = (waveform: string) => site.trap('rcd-trips', site.rcd!, { waveform: choose(waveform) })
+    expect(trap('wave-dc')!.code).toBe('rcd.waveform-not-for-type')
+    expect(trap('wave-pulsating')).toBeNull()
+  })
+
+  // IEC 61008-1 table 1 (from memory): pulsating 0.35 to 1.4 times, smooth DC on type B 0.5 to 2 times.
+  it.each([
+    ['A', 'ramp-pulsating-0', 10.4, 'outside'],
+    ['A', 'ramp-pulsating-0', 41, 'within'],
+    ['A', 'ramp-pulsating-180', 42.1, 'outside'],
+    ['B', 'ramp-dc-plus', 59, 'within'],
+    ['B', 'ramp-dc-minus', 61, 'outside'],
+  ] as const)('type %s, %s at %f mA is %s', (type, slot, current, verdict) => {
+    const site = new Installation({ rcd: { type } })
+    const found = site.take('rcd-trips', site.rcd!, { 'once-0': ms(30), [slot]: mA(current) })
+    expect(found.says('rcd-trips', site.rcd!).verdict).toBe(verdict)
+  })
+})
+
+describe('the picture', () => {
+  it('says which current flows, 0.25 A for five times where that is the school', () => {
+    const site = new Installation({ rcd: {} })
+    site.regime = under({ 'rcd.sequence': 'three-multiples', 'rcd.five': 'quarter-amp' })
+    const { one, evaluation } = site.says('rcd-trips', site.rcd!)
+    const [picture] = picturesOf(evaluation, one, { slots: {} })
+    expect(picture).toMatchObject({ limits: [{ current_mA: 15 }, { current_mA: 30 }, { current_mA: 250 }] })
+  })
+})
+
+describe('two devices in series', () => {
+  const pair = (upper: Partial<typeof exampleRcd> | object = { delay: 'selective', rated_mA: 100 }) => {
+    const site = new Installation({ rcd: upper })
+    return { site, lower: site.build.part({ ...exampleRcd, tag: 'RCD2', upstreamId: site.rcd }) }
+  }
+  const lowerTimes = { 'once-0': ms(30), 'once-180': ms(35), 'five-0': ms(12), 'five-180': ms(13) }
+
+  it('are asked about only where there is one above', () => {
+    const { site, lower } = pair()
+    const { evaluation } = site.says('rcd-trips', lower)
+    const asked = evaluation.steps.filter((one) => one.step.id === 'rcd-cascade').map((one) => one.part.id)
+    expect(asked).toEqual([lower])
+  })
+
+  it('discriminate by the rule, and then as read', () => {
+    const { site, lower } = pair()
+    expect(site.says('rcd-cascade', lower)).toMatchObject({ verdict: 'within', code: 'rcd-cascade.by-rule' })
+    site.take('rcd-trips', lower, lowerTimes)
+    site.take('rcd-trips', site.rcd!, { 'once-0': ms(180), 'five-cascade-0': ms(62) })
+    const { one, evaluation } = site.says('rcd-cascade', lower)
+    expect(one).toMatchObject({ verdict: 'within', finding: { code: 'rcd-cascade.by-both' } })
+    expect(one.finding.figures).toMatchObject({ current_mA: 150, upper_ms: 62, lower_ms: 13 })
+    const lines = linesOf(evaluation, one)
+    expect(lines.map((line) => line.code)).toEqual(['rcd-cascade.rule-met', 'rcd-cascade.bands', 'rcd-cascade.read'])
+  })
+
+  it('are outside where the one above was read to go first', () => {
+    const { site, lower } = pair()
+    site.take('rcd-trips', lower, { 'once-0': ms(30), 'five-0': ms(39) })
+    site.take('rcd-trips', site.rcd!, { 'once-0': ms(38) })
+    expect(site.says('rcd-cascade', lower)).toMatchObject({ verdict: 'outside', code: 'rcd-cascade.read-otherwise' })
+  })
+
+  it.each([
+    [{}, 'both-may-open'],
+    [{ 'once-0': ms(28) }, 'both-open'],
+    [{ 'once-0': ms(90), 'five-0': ms(36) }, 'by-readings-only'],
+  ])('of one kind are close: with %j above, %s', (above, code) => {
+    const { site, lower } = pair({})
+    site.take('rcd-trips', lower, { 'once-0': ms(30), 'five-0': ms(12) })
+    if (Object.keys(above).length > 0) site.take('rcd-trips', site.rcd!, above)
+    expect(site.says('rcd-cascade', lower)).toMatchObject({ verdict: 'close', code: `rcd-cascade.${code}` })
+  })
+
+  it('say nothing by pulsating trips, nor by one that ran out', () => {
+    const { site, lower } = pair()
+    site.take('rcd-trips', lower, { 'once-0': over(300, 'ms') })
+    site.take('rcd-trips', site.rcd!, { waveform: choose('wave-pulsating'), 'once-0': ms(10) })
+    expect(site.says('rcd-cascade', lower).code).toBe('rcd-cascade.by-rule')
+  })
+})

@@ -1,0 +1,186 @@
+/**
+ * The trips of a residual current device, at the multiples and half-waves that the regime's school asks for.
+ * Sources: IEC 61008-1 table 1, BS 7671:2018 643.7 and 643.8 (from memory).
+ */
+import { readValueOf } from '../../quantity/readValue'
+import { standingFor } from '../../quantity/span'
+import { askedTrips, judgeTrip, type OneTrip, recordedMultiple, type Trip } from '../../rcd/judgeRcd'
+import { halfSchools, type Multiple, multiples, rampShares, tripBand, tripCurrent_mA } from '../../rcd/limits'
+import { causeOf } from '../../verdict/cause'
+import { decide, type Ruling } from '../../verdict/judgement'
+import type { WorkingLine } from '../../verdict/working'
+import { electrodeSpanOf } from '../earth/electrodeRead'
+import { liveGates } from '../gates'
+import { closeness, notYet } from '../holding'
+import { measuredOf, numberIn } from '../reading'
+import type { TimesPicture } from '../picture'
+import type { ReadStep, StepContext } from '../step'
+import { exampleRcd } from '../worked'
+import { arrangeTrips, deviceOf, rcdSlots, rulesOf, type SlotTrip, tripsIn, waveformIn } from './rcdSlots'
+
+type Context = StepContext<'rcd'>
+
+/** The line of the working that a trip is told in: a ramp, a wait, a band, or a longest time. */
+function lineOf(trip: Trip, { figures }: OneTrip): string {
+  if ('waveform' in figures) return 'rcd.not-for-type'
+  if (trip.kind === 'ramp') return 'rcd.ramp'
+  if (trip.multiple === 0.5) return 'rcd.half'
+  return 'least_ms' in figures ? 'rcd.time' : 'rcd.time-most'
+}
+
+/** The current that flowed in a timed trip, mA; of a ramp it is what was read. */
+const currentOf = ({ part, regime }: Context, trip: Trip): number =>
+  trip.kind === 'ramp'
+    ? standingFor(trip.current)
+    : tripCurrent_mA(part.data, trip.multiple, regime.schools['rcd.five'], trip.waveform)
+
+function rulingOf(context: Context, { trip, figure }: SlotTrip): Ruling {
+  const one = judgeTrip(deviceOf(context.part.data), trip, rulesOf(context.regime))
+  const { verdict, code, band, closeBy } = one
+  const unit = trip.kind === 'time' ? 'ms' : 'mA'
+  const span = trip.kind === 'time' ? trip.time : trip.current
+  const at = figure.slot.id
+  const figures = { ...one.figures, at, flows_mA: currentOf(context, trip) }
+  const also =
+    closeBy === 'whisker' ? closeness({ closeBy, verdict: 'close', where: 'inside' }, span.whisker, unit) : undefined
+  const high = band?.high ?? null
+  return {
+    verdict,
+    finding: { code: `rcd.${code}`, figures: { tag: context.part.data.tag, ...figures }, ...(also ? { also } : {}) },
+    line: {
+      code: lineOf(trip, one),
+      figures,
+      result: { value: standingFor(span), unit, decimals: 1 },
+      source: 'iec-61008',
+    },
+    rule: band && {
+      unit,
+      scale: 'linear',
+      measured: measuredOf(span, figure.read.text),
+      expected: null,
+      band,
+      source: 'iec-61008',
+    },
+    limit: high === null ? null : { id: 'rcd.time', value: high, unit, source: 'iec-61008' },
+  }
+}
+
+/** RA times the rated current, V: nothing where no electrode was read. */
+function touchLine(context: Context): WorkingLine[] {
+  const electrode = electrodeSpanOf(context)
+  if (electrode?.span.bound !== 'exact') return []
+  const { rated_mA } = context.part.data
+  return [
+    {
+      code: 'rcd.touch-voltage',
+      figures: { rated_mA, most_V: context.limit('earth.touch-voltage').value },
+      result: { value: (electrode.span.least * rated_mA) / 1000, unit: 'V', decimals: 1 },
+      source: 'bs7671-electrode',
+    },
+  ]
+}
+
+export const rcdTrips: ReadStep<'rcd'> = {
+  kind: 'read',
+  id: 'rcd-trips',
+  order: 'E7',
+  appliesTo: 'rcd',
+  station: 'rcd',
+  tag: 'live',
+  slots: rcdSlots,
+  arrange: arrangeTrips,
+  stands: 'highest',
+  // A slow first trip counts: a device is not exercised until it passes.
+  counts: 'worst',
+  effects: [{ state: 'dead', on: 'supply', does: 'end' }],
+  gates: liveGates,
+  cautions: [
+    { id: 'fault-current-flows', hard: true },
+    { id: 'medical-and-it-off', hard: false },
+    { id: 'loads-off-reset-between', hard: false },
+  ],
+  hookup: {
+    drawing: 'rcd-at-socket',
+    leads: [
+      { balloon: 1, code: 'downstream-socket' },
+      { balloon: 2, code: 'ramp-current' },
+    ],
+  },
+  minutes: 4,
+  sources: ['iec-61008', 'bs7671-rcd', 'rcd-practice'],
+  mendingTouches: ['rcd-button'],
+  // A waveform that the device's type need not see proves nothing, whatever it does.
+  trap({ part, reading }) {
+    const waveform = waveformIn(reading)
+    return rampShares(part.data.type, waveform)
+      ? null
+      : { code: 'rcd.waveform-not-for-type', figures: { tag: part.data.tag, waveform } }
+  },
+  judge(context) {
+    const rulings = tripsIn(context.reading).map((one) => ({ one, ruling: rulingOf(context, one) }))
+    if (rulings.length === 0) return notYet(context, 'rcd.no-reading')
+    const recorded = recordedMultiple(deviceOf(context.part.data), context.regime.schools['rcd.sequence'])
+    const rank = ({ trip }: SlotTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
+    // What goes on the schedule is told first, where nothing else has to be said.
+    const ordered = [...rulings].sort((a, b) => rank(a.one) - rank(b.one))
+    return decide(
+      ordered.map(({ ruling }) => ruling),
+      { after: () => touchLine(context) },
+    )
+  },
+  doubt(reading) {
+    // Five times the current cannot take longer than once: the times stand in each other's places.
+    const slower = (['0', '180'] as const).find((angle) => {
+      const [once, five] = [numberIn(reading, `once-${angle}`), numberIn(reading, `five-${angle}`)]
+      return once && five && once.bound === 'exact' && five.value > once.value
+    })
+    if (!slower) return null
+    const figures = {
+      once: numberIn(reading, `once-${slower}`)!.text,
+      five: numberIn(reading, `five-${slower}`)!.text,
+    }
+    return { code: 'slower-at-five', slot: `five-${slower}`, figures }
+  },
+  pictures(context) {
+    const rcd = deviceOf(context.part.data)
+    const rules = rulesOf(context.regime)
+    const waveform = waveformIn(context.reading)
+    const trips = tripsIn(context.reading).flatMap(({ trip }) => (trip.kind === 'time' ? [trip] : []))
+    const told = [...askedTrips(rcd, rules.sequence), ...trips].map((one) => one.multiple)
+    const asked = multiples.filter((one) => told.includes(one))
+    const current = (multiple: Multiple): number =>
+      tripCurrent_mA(rcd, multiple, context.regime.schools['rcd.five'], waveform)
+    const picture: TimesPicture = {
+      kind: 'times',
+      limits: asked.map((multiple) =>
+        multiple === 0.5
+          ? { multiple, current_mA: current(0.5), least_ms: halfSchools[rules.half], most_ms: null }
+          : { multiple, current_mA: current(multiple), ...tripBand(rcd, multiple) },
+      ),
+      trips: trips.map((trip) => ({
+        multiple: trip.multiple,
+        angle_deg: trip.angle_deg ?? 0,
+        time_ms: standingFor(trip.time),
+        isBound: trip.time.bound !== 'exact',
+        verdict: judgeTrip(rcd, trip, rules).verdict,
+      })),
+    }
+    return [picture]
+  },
+  causes(context, judgement) {
+    if (judgement.verdict !== 'outside') return []
+    const figures = { tag: context.part.data.tag }
+    if (judgement.finding.code === 'rcd.too-slow') return [causeOf('rcd-slow', 'fits', 'change-slow-device', figures)]
+    return [
+      causeOf('standing-leakage', 'may-fit', 'loads-off-repeat', figures),
+      causeOf('other-device-tripped', 'may-fit', 'see-which-tripped', figures),
+      causeOf('rcd-too-sensitive', 'may-fit', 'replace-rcd', figures),
+    ]
+  },
+  example: {
+    source: 'IEC 61008-1 table 1 (from memory): a general device opens within 300 ms at its rated current',
+    part: exampleRcd,
+    reading: { slots: { 'once-0': readValueOf(48.3, 'ms', 1) }, conditions: null },
+    verdict: 'within',
+  },
+}

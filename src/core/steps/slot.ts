@@ -1,0 +1,193 @@
+/** What a test asks: figures, answers, lines of a list, the leads it is read with. A slot says what it is. */
+import type { Part, PartData } from '../plant/part'
+import type { Unit } from '../quantity/unit'
+import type { Body } from '../record/entry'
+import type { Measurable } from '../record/instrument'
+import type { Regime } from '../regime/regime'
+import type { Multiple, Waveform } from '../rcd/limits'
+
+export type When = { slot: string; is: readonly string[] }
+
+type SlotBase = {
+  id: string
+  /** The balloon in the hook-up drawing which this slot belongs to. */
+  balloon: number
+  /** Shown only while other slots hold one of these choices; all of them where there are several. */
+  when?: When | readonly When[]
+  /** May stay empty. */
+  optional?: boolean
+  /** Asked only of such a part, or only under such a regime; everywhere where it is not given. */
+  only?: (part: PartData, regime: Regime) => boolean
+  /** Asked of readings from this version of the entry on: an earlier one is whole without it. */
+  since?: 2
+}
+
+/** Which of several figures of one test a slot holds. */
+export type SlotOf = {
+  line?: 'l1' | 'l2' | 'l3'
+  /** Conductors, as the schedule names them: L-N, L1-PE. */
+  pair?: string
+  /** Place of a potential spike, as a share of the way. */
+  share?: number
+  multiple?: Multiple
+  waveform?: Waveform
+  angle_deg?: 0 | 180 | null
+}
+
+export type NumberSlot = SlotBase & {
+  kind: 'number'
+  measures: Measurable
+  unit: Unit
+  of?: SlotOf
+  /** Set-up that is best as it was at the part's last reading: then the two can be compared. */
+  again?: boolean
+}
+export type ChoiceSlot = SlotBase & {
+  kind: 'choice'
+  /** What an instrument tells by it, null where a person looks. */
+  measures: Measurable | null
+  options: readonly string[]
+  /** Options that are as they should be. */
+  sound: readonly string[]
+  /** Options that earlier readings hold and that nobody is offered any more. */
+  retired?: readonly string[]
+  /** Set-up that stays the same from part to part in a visit. */
+  sticky?: boolean
+  /** Never filled in before somebody said it: what an instrument is set to. */
+  stated?: boolean
+}
+/** A line of a list: as it should be, not as it should be, or left out with a few words. */
+export type CheckSlot = SlotBase & {
+  kind: 'check'
+  measures: null
+  /** The state that the list sets begins only where this line is as it should be; left out it does not. */
+  decisive?: boolean
+}
+/** The leads that a resistance was read with: what was nulled holds for that set and no other. */
+export type LeadSetSlot = SlotBase & { kind: 'lead-set'; measures: null; sticky: true }
+
+export type Slot = NumberSlot | ChoiceSlot | CheckSlot | LeadSetSlot
+
+/** As it should be, not as it should be, or left out with a few words. */
+export const CHECK_OPTIONS = ['as-it-should', 'not-as-it-should', 'check-left-out'] as const
+export const [CHECK_SOUND, CHECK_BAD, CHECK_LEFT_OUT] = CHECK_OPTIONS
+/** The words beside a line that is not as it should be, characters. */
+export const LEAST_WORDS = 3
+
+type Rest<S extends Slot> = Partial<Omit<S, 'kind' | 'id' | 'measures' | 'balloon'>>
+
+export const numberSlot = (
+  id: string,
+  measures: Measurable,
+  unit: Unit,
+  balloon: number,
+  rest: Partial<Omit<NumberSlot, 'kind'>> = {},
+): NumberSlot => ({ kind: 'number', id, measures, unit, balloon, ...rest })
+
+type Choice = Pick<ChoiceSlot, 'id' | 'options' | 'balloon'> & Partial<ChoiceSlot>
+/** A question with several sound answers, unless `sound` says otherwise. */
+export const choiceSlot = (slot: Choice): ChoiceSlot => ({
+  kind: 'choice',
+  measures: null,
+  sound: slot.options,
+  ...slot,
+})
+
+/** One line of a list, looked at by a person. */
+export const check = (id: string, balloon: number, rest: Rest<CheckSlot> = {}): CheckSlot => ({
+  kind: 'check',
+  id,
+  measures: null,
+  balloon,
+  ...rest,
+})
+/** A line without which the state that its list sets does not begin. */
+export const decisive = (id: string, balloon: number, rest: Rest<CheckSlot> = {}): CheckSlot =>
+  check(id, balloon, { decisive: true, ...rest })
+
+export const leadSetSlot: LeadSetSlot = { kind: 'lead-set', id: 'lead-set', measures: null, sticky: true, balloon: 1 }
+
+export const isThreePhase = (part: PartData): boolean => 'phases' in part && part.phases === 3
+export const LINES = ['l1', 'l2', 'l3'] as const
+
+/** One slot where there is one phase, one for each line where there are three. */
+export function lineSlots(
+  id: string,
+  measures: Measurable,
+  unit: Unit,
+  balloon: number,
+  rest: Partial<Omit<NumberSlot, 'kind' | 'only' | 'of'>> = {},
+): readonly NumberSlot[] {
+  return [
+    numberSlot(id, measures, unit, balloon, { ...rest, only: (part) => !isThreePhase(part) }),
+    ...LINES.map((line) =>
+      numberSlot(`${id}-${line}`, measures, unit, balloon, { ...rest, of: { line }, only: isThreePhase }),
+    ),
+  ]
+}
+
+/** What slots are asked of: a part, under a regime. */
+export type Asked = { part: Pick<Part, 'data'>; regime: Regime }
+type Choices = Readonly<Record<string, string | undefined>>
+
+/** What a step that is read asks, and in which order. */
+export type Asking = {
+  slots: readonly Slot[]
+  /** The same slots in the order that a regime's school takes them. */
+  arrange?(slots: readonly Slot[], regime: Regime): readonly Slot[]
+}
+
+/** All slots of a step in the order of the regime's school. */
+export const slotsInOrder = (step: Asking, regime: Regime): readonly Slot[] =>
+  step.arrange?.(step.slots, regime) ?? step.slots
+
+/** The slots that are asked of a part under a regime, whatever is chosen. */
+export function slotsAsked(step: Asking, { part, regime }: Asked): readonly Slot[] {
+  return slotsInOrder(step, regime).filter(({ only }) => !only || only(part.data, regime))
+}
+
+const holds = (when: When, choices: Choices): boolean => when.is.includes(choices[when.slot] ?? '')
+const isShown = ({ when }: Slot, choices: Choices): boolean =>
+  !when || ('slot' in when ? holds(when, choices) : when.every((one) => holds(one, choices)))
+
+/** The slots that are asked for, given the choices made so far. */
+export function slotsShown(step: Asking, choices: Choices, asked: Asked): readonly Slot[] {
+  return slotsAsked(step, asked).filter((slot) => isShown(slot, choices))
+}
+
+type Read = Pick<Body<'reading'>, 'slots'> & { v?: 1 | 2 }
+
+/** Whether a slot has its answer: a figure, a choice, and the few words beside a line that is not as it should be. */
+export function isAnswered(slot: Slot, { slots }: Read): boolean {
+  const value = slots[slot.id]
+  if (!value) return false
+  if (slot.kind !== 'check') return slot.kind === 'number' ? 'value' in value : 'choice' in value
+  if (!('choice' in value)) return false
+  return value.choice === CHECK_SOUND || (value.note ?? '').trim().length >= LEAST_WORDS
+}
+
+/** The slots that want an answer still, in order; a reading of an earlier version is not asked what came later. */
+export function missingSlots(step: Asking, reading: Read, asked: Asked): Slot[] {
+  const missing: Slot[] = []
+  let choices: Choices | null = null
+  for (const slot of step.arrange ? slotsInOrder(step, asked.regime) : step.slots) {
+    if (slot.optional || (slot.since && reading.v === 1)) continue
+    if (slot.only && !slot.only(asked.part.data, asked.regime)) continue
+    if (slot.when) {
+      choices ??= choicesOf(reading)
+      if (!isShown(slot, choices)) continue
+    }
+    if (!isAnswered(slot, reading)) missing.push(slot)
+  }
+  return missing
+}
+
+/** The choices of a reading, by slot. */
+export function choicesOf({ slots }: Pick<Body<'reading'>, 'slots'>): Record<string, string> {
+  const choices: Record<string, string> = {}
+  for (const id in slots) {
+    const value = slots[id]!
+    if ('choice' in value) choices[id] = value.choice
+  }
+  return choices
+}

@@ -1,0 +1,146 @@
+/** What a test comes to: made of rulings, each of them one comparison and its own line of the working. */
+import type { Unit } from '../quantity/unit'
+import type { SourceId } from '../regime/sources'
+import type { Band } from './compare'
+import { type Decided, type Finding, type Flag, gravest } from './verdict'
+import type { WorkingLine } from './working'
+
+/** The scale on which a reading is shown. */
+export type RuleData = {
+  unit: Unit
+  scale: 'linear' | 'log'
+  measured: { value: number; bound: 'exact' | 'more-than' | 'less-than'; whisker: number; text: string } | null
+  expected: { value: number; uncertainty: number } | null
+  band: Band
+  source: SourceId
+}
+
+export type JudgedLimit = { id: string; value: number; unit: Unit; source: SourceId }
+
+export type Judgement = {
+  readonly verdict: Decided
+  readonly finding: Finding
+  readonly flags: Flag[]
+  readonly rule: RuleData | null
+  /** The reading made comparable with its sisters' (referred to STC, per module), null where it is not. */
+  readonly comparable: number | null
+  /** The reading referred to standard test conditions. */
+  readonly referred: { value: number; unit: Unit; difference_pct: number } | null
+  readonly limits: readonly JudgedLimit[]
+  /** The sum, written out; the line that decides is the comparison which gave the verdict. Worked out when looked at. */
+  readonly lines: readonly WorkingLine[]
+}
+
+/** One thing that a test was held against, and how it came out. */
+export type Ruling = {
+  verdict: Decided
+  finding: Finding
+  line: Omit<WorkingLine, 'verdict' | 'decides'>
+  rule?: RuleData | null
+  limit?: JudgedLimit | null
+}
+
+type Rest = {
+  flags?: Flag[]
+  /** Shown where the ruling that decides has no scale of its own. */
+  rule?: RuleData | null
+  comparable?: Judgement['comparable']
+  referred?: Judgement['referred']
+  /** Lines before and after those of the rulings. */
+  before?: () => readonly WorkingLine[]
+  after?: () => readonly WorkingLine[]
+}
+
+/** The ruling that decides: the gravest, and of those alike the first. */
+export function decidingOf(rulings: readonly Ruling[]): Ruling | null {
+  const verdict = gravest(rulings.map((one) => one.verdict))
+  return rulings.find((one) => one.verdict === verdict) ?? null
+}
+
+const NOTHING: Ruling = {
+  verdict: 'not-yet',
+  finding: { code: 'not-yet.nothing-to-compare', figures: {} },
+  line: { code: 'nothing-to-compare', figures: {}, result: null, source: null },
+}
+
+/** Puts rulings together. What was held against nothing is not judged. */
+export function decide(rulings: readonly Ruling[], rest: Rest = {}): Judgement {
+  const all = rulings.length > 0 ? rulings : [NOTHING]
+  const deciding = decidingOf(all)!
+  let lines: readonly WorkingLine[] | null = null
+  return {
+    verdict: deciding.verdict,
+    finding: withOthers(deciding, all),
+    flags: rest.flags ?? [],
+    rule: deciding.rule ?? rest.rule ?? all.find((one) => one.rule)?.rule ?? null,
+    comparable: rest.comparable ?? null,
+    referred: rest.referred ?? null,
+    limits: all.flatMap((one) => one.limit ?? []),
+    get lines() {
+      lines ??= [...(rest.before?.() ?? []), ...lined(all, deciding), ...(rest.after?.() ?? [])]
+      return lines
+    },
+  }
+}
+
+/** What else is outside is said as well: a broken conductor is not lost behind a limit that is passed. */
+function withOthers({ verdict, finding }: Ruling, all: readonly Ruling[]): Finding {
+  if (verdict !== 'outside') return finding
+  const codes = new Set([finding.code])
+  const others = all.flatMap((one) => {
+    if (one.verdict !== 'outside' || codes.has(one.finding.code)) return []
+    codes.add(one.finding.code)
+    return [{ code: one.finding.code, figures: one.finding.figures }]
+  })
+  return others.length === 0 ? finding : { ...finding, also: [...(finding.also ?? []), ...others] }
+}
+
+/** The lines of rulings, each with how it came out; one line that stands for several is written once. */
+function lined(rulings: readonly Ruling[], deciding: Ruling): WorkingLine[] {
+  const written = new Map<string, WorkingLine>()
+  for (const one of [deciding, ...rulings]) {
+    const key = JSON.stringify([one.line.code, one.line.figures, one.line.result])
+    if (!written.has(key))
+      written.set(key, { ...one.line, verdict: one.verdict, ...(one === deciding ? { decides: true } : {}) })
+  }
+  const first = new Map(
+    rulings.map((one, k) => [JSON.stringify([one.line.code, one.line.figures, one.line.result]), k]),
+  )
+  return [...written].sort(([a], [b]) => first.get(a)! - first.get(b)!).map(([, line]) => line)
+}
+
+/** The same figures with another word on them: what is wrong with the set-up, what is missing. Its own line decides. */
+export function overruled(
+  judgement: Judgement,
+  verdict: Decided,
+  finding: Finding,
+  flags: readonly Flag[] = [],
+): Judgement {
+  const { rule, comparable, referred, limits } = judgement
+  return {
+    verdict,
+    finding,
+    flags: [...judgement.flags, ...flags],
+    rule,
+    comparable: verdict === 'not-yet' ? null : comparable,
+    referred,
+    limits,
+    get lines() {
+      return [...undecidedLines(judgement.lines), overrulingLine(verdict, finding)]
+    },
+  }
+}
+
+/** Lines of which none decides. */
+export const undecidedLines = (lines: readonly WorkingLine[]): WorkingLine[] =>
+  lines.map(({ decides: _, ...line }) => line)
+
+/** The line that a word over the figures stands in. */
+export const overrulingLine = (verdict: Decided, finding: Finding): WorkingLine => ({
+  code: 'overruled',
+  figures: { because: finding.code, ...finding.figures },
+  result: null,
+  source: null,
+  verdict,
+  decides: true,
+})

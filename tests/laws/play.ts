@@ -1,0 +1,548 @@
+/**
+ * A model of work at a site for tests of the core's laws: random plants, readings, bounds, lines left out, repeats,
+ * visits, voids and mendings. What the model itself knows (how places stand) is written down beside the core, by a table
+ * of its own.
+ */
+import fc from 'fast-check'
+import { type Evaluation, evaluate, evaluateDraft, evaluateNext, linesOf, type StepEvaluation } from '@/core/evaluate'
+import type { Part, PartData } from '@/core/plant/part'
+import type { Body, Entry, SlotValue } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
+import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
+import { choicesOf, missingSlots, type Slot, slotsShown } from '@/core/steps/slot'
+import { isRead } from '@/core/steps/step'
+import {
+  exampleBoard,
+  exampleCircuit,
+  exampleElectrode,
+  exampleRcd,
+  exampleString,
+  exampleSupply,
+} from '@/core/steps/worked'
+import { conditions, FactsBuilder, JOB, readingBody, START_ms, testId, VISIT } from '@/core/testing/factsBuilder'
+
+const one = <T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
+
+const plants = fc.record({
+  supplies: one(1, 1, 1, 1, 0, 2),
+  arrangement: one('TN-S', 'TN-C-S', 'TT') as fc.Arbitrary<'TN-S' | 'TN-C-S' | 'TT'>,
+  phases: one(1, 1, 3) as fc.Arbitrary<1 | 3>,
+  rcds: one(0, 1, 2),
+  rated_mA: one(30, 100, 300),
+  circuits: fc.array(
+    fc.record({
+      device: one('B', 'C', 'gG', null) as fc.Arbitrary<'B' | 'C' | 'gG' | null>,
+      rating_A: one(6, 16, 32, 40, 80),
+      layout: one('radial', 'ring') as fc.Arbitrary<'radial' | 'ring'>,
+      length_m: one(12, 54, null),
+      breaking_kA: one(6, 10, null),
+    }),
+    { minLength: 0, maxLength: 2 },
+  ),
+  electrode: one(null, 'spikes', 'loop') as fc.Arbitrary<'spikes' | 'loop' | null>,
+  strings: one(0, 1, 2),
+  inverters: one(0, 1, 2),
+  switches: one(0, 1, 2),
+  regime: one(...shippedRegimes.map((regime) => regime.id)),
+  /** How far the work went, everything sound, before the day that is played. */
+  ahead: one(0, 0, 4, 8, 12, 16, 22, 30),
+})
+export type PlantWish = typeof plants extends fc.Arbitrary<infer T> ? T : never
+
+/** Builds what was wished for, in an order that makes sense. */
+function built(wish: PlantWish): FactsBuilder {
+  const build = new FactsBuilder(false)
+  for (let k = 0; k < wish.supplies; k++)
+    build.part({
+      ...exampleSupply,
+      tag: `S${k}`,
+      arrangement: wish.arrangement,
+      phases: wish.phases,
+      declaredZe_ohm: null,
+    })
+  const board = build.part({ ...exampleBoard, phases: wish.phases })
+  const rcds: string[] = []
+  for (let k = 0; k < wish.rcds; k++) {
+    const own = { tag: `RCD${k}`, boardId: board, rated_mA: wish.rated_mA, upstreamId: rcds[0] ?? null }
+    rcds.push(build.part({ ...exampleRcd, ...own } as PartData))
+  }
+  for (const [k, own] of wish.circuits.entries())
+    build.part({
+      ...exampleCircuit,
+      ...own,
+      tag: String(k),
+      boardId: board,
+      rcdId: rcds.at(-1) ?? null,
+      phases: wish.phases,
+    })
+  if (wish.electrode) build.part({ ...exampleElectrode, testedBy: wish.electrode })
+  for (let k = 0; k < wish.inverters; k++) build.part({ kind: 'inverter', tag: `INV${k}`, maxInput_V: 1000 })
+  for (let k = 0; k < wish.switches; k++)
+    build.part({ kind: 'dc-switch', tag: `DC${k}`, ratedVoltage_V: 1000, rating_A: 32 })
+  for (let k = 0; k < wish.strings; k++) build.part({ ...exampleString(10), tag: String(k) })
+  return build
+}
+
+const MAGNITUDES = [0, 0.02, 0.2, 0.5, 0.9, 1.4, 3, 12, 35, 90, 240, 390, 900, 2000, 6000] as const
+const answers = fc.record({
+  /** Most answers are sound, or nothing would ever be proved. */
+  sound: fc.array(
+    fc.boolean().map((b) => b),
+    { minLength: 12, maxLength: 12 },
+  ),
+  pick: fc.array(fc.nat(), { minLength: 12, maxLength: 12 }),
+  magnitude: fc.array(fc.nat(), { minLength: 14, maxLength: 14 }),
+  bound: fc.array(
+    one('exact', 'exact', 'exact', 'exact', 'more-than', 'less-than') as fc.Arbitrary<
+      'exact' | 'more-than' | 'less-than'
+    >,
+    { minLength: 14, maxLength: 14 },
+  ),
+  missing: fc.array(fc.nat(9), { minLength: 14, maxLength: 14 }),
+  good: fc.boolean(),
+  uncertain_pct: one(0, 2, 20),
+})
+type Answers = typeof answers extends fc.Arbitrary<infer T> ? T : never
+
+/** Ohms of the circuits' own conductors, 2.5 and 1.5 mm2 copper. */
+const conductors = (length_m: number) => ({ line: 0.00741 * length_m, protective: 0.0121 * length_m })
+
+/** A figure that a sound installation would show, so that the live tests are ever reached. */
+function soundFigure(slot: Slot & { kind: 'number' }, { data }: Part): number {
+  const length_m = data.kind === 'circuit' ? (data.length_m ?? 20) : 20
+  const { line, protective } = conductors(length_m)
+  const isRing = data.kind === 'circuit' && data.layout === 'ring'
+  const both = (line + protective) / (isRing ? 4 : 1)
+  if (slot.id === 'nulled') return 0.01
+  if (slot.id === 'ring-r1' || slot.id === 'ring-rn') return line
+  if (slot.id === 'ring-r2') return protective
+  if (slot.id.startsWith('cross-l-n')) return line / 2
+  if (slot.id.startsWith('cross-l-pe') || slot.measures === 'continuity') return both
+  if (slot.id.startsWith('zs')) return 0.2 + both
+  return SOUND[slot.measures] ?? 40
+}
+const SOUND: Readonly<Record<string, number>> = {
+  'loop-impedance': 0.2,
+  insulation: 300,
+  'earth-resistance': 40,
+  'fault-current': 900,
+  'rcd-time': 25,
+  'rcd-current': 22,
+  'dc-current': 0,
+  'dc-voltage': 370,
+}
+
+/** The slots of a reading as somebody might answer them; `good` as somebody would on a sound installation. */
+function slotsFor(at: StepEvaluation, facts: Facts, wish: Answers): Record<string, SlotValue> {
+  const { step, part } = at
+  if (!isRead(step)) return {}
+  const slots: Record<string, SlotValue> = {}
+  for (let k = 0; k < 40; k++) {
+    const open = slotsShown(step, choicesOf({ slots }), { part, regime: facts.regime }).find(
+      (slot) => !(slot.id in slots),
+    )
+    if (!open) break
+    const value = answerOf(open, part, k, wish)
+    if (value) slots[open.id] = value
+    else if (open.kind !== 'number') break
+    else slots[open.id] = EMPTY
+  }
+  return Object.fromEntries(Object.entries(slots).filter(([, value]) => value !== EMPTY))
+}
+const EMPTY: SlotValue = { choice: '' }
+const ALL_SOUND: Answers = {
+  sound: [true],
+  pick: [0],
+  magnitude: [0],
+  bound: ['exact'],
+  missing: [1],
+  good: true,
+  uncertain_pct: 0,
+}
+
+function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue | null {
+  const at = <T>(list: readonly T[]): T => list[k % list.length]!
+  if (slot.kind === 'lead-set') return { choice: 'A' }
+  if (slot.kind === 'check') {
+    if (wish.good || at(wish.sound)) return { choice: 'as-it-should' }
+    return at(wish.pick) % 2 === 0
+      ? { choice: 'check-left-out', note: 'not today' }
+      : { choice: 'not-as-it-should', note: 'broken' }
+  }
+  if (slot.kind === 'choice') {
+    const from = wish.good || at(wish.sound) ? slot.sound : slot.options
+    const usual = slot.id === 'set-voltage' ? ['v500', 'v1000'] : from
+    return { choice: usual[at(wish.pick) % usual.length]! }
+  }
+  if (!wish.good && at(wish.missing) === 0) return null
+  const value = wish.good ? soundFigure(slot, part) : MAGNITUDES[at(wish.magnitude) % MAGNITUDES.length]!
+  const bound = wish.good ? 'exact' : at(wish.bound)
+  const sign = bound === 'more-than' ? '>' : bound === 'less-than' ? '<' : ''
+  return { text: `${sign}${value}`, value, bound, unit: slot.unit }
+}
+
+const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
+  readingBody({
+    slots: slotsFor(at, facts, wish),
+    conditions: isRead(at.step) && at.step.needsConditions ? conditions() : null,
+    instrument: {
+      id: testId(0x77),
+      tag: '77',
+      name: 'Tester',
+      calibrationDue: null,
+      standIn: false,
+      accuracy: { ofReading_pct: wish.uncertain_pct, digits: 0 },
+      most: 1e6,
+    },
+    plantRevision: at.part.revision,
+  })
+
+/** What a reading does to places, told beside the core: by the step, with what it needs for it. */
+const BEGINS: Readonly<Record<string, readonly [state: string, lines: readonly string[]]>> = {
+  'prove-dead': ['dead', ['locked-off', 'other-sources-off', 'tester-proved', 'all-pairs-dead', 'tester-proved-again']],
+  'earth-back': ['earth-on', ['earthing-conductor-back']],
+  'electrode-back': ['electrode-on', ['electrode-conductor-back']],
+  'electrode-loop-back': ['electrode-on', ['electrode-conductor-back']],
+  'safe-isolation': ['isolated', ['ac-off', 'dc-switch-off']],
+}
+const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional'])
+const PER_VISIT = new Set(['dead', 'isolated'])
+
+/** A site in play: facts so far, and the evaluation that went from one to the next. */
+export class Play {
+  readonly build: FactsBuilder
+  readonly visits = [{ id: VISIT, startsAt: new Date(START_ms).toISOString(), title: '' }]
+  private readonly regimeId: string
+  evaluation: Evaluation
+
+  constructor(wish: PlantWish) {
+    this.build = built(wish)
+    this.regimeId = wish.regime
+    this.evaluation = evaluate(this.facts, 0)
+    for (let k = 0; k < wish.ahead; k++) this.goOn()
+  }
+
+  /** Takes what is next as a sound installation shows it. */
+  private goOn(): void {
+    const at = this.evaluation.next ? this.evaluation.byKey.get(this.evaluation.next) : null
+    if (!at) return
+    const body = bodyOf(at, this.facts, ALL_SOUND)
+    this.build.reading(at.step.id, at.part.id, body, { visitId: this.visitId })
+    const before = at.key
+    this.evaluation = evaluate(this.facts, 0)
+    // What stays next although it was read sound is left out, as a tester would who cannot go on.
+    if (this.evaluation.next === before)
+      this.build.add(
+        { kind: 'left-out', v: 1, reason: 'not now' },
+        { step: at.step.id, partId: at.part.id, visitId: this.visitId },
+      )
+    this.evaluation = evaluate(this.facts, 0)
+  }
+
+  get facts(): Facts {
+    const regime = shippedRegimes.find((found) => found.id === this.regimeId) ?? defaultRegime
+    return { ...this.build.facts({ visits: [...this.visits], regime }), entries: [...this.build.entries] }
+  }
+
+  get visitId(): string {
+    return this.visits.at(-1)!.id
+  }
+
+  /** Goes on from the last evaluation, and holds every law. */
+  settle(): void {
+    const facts = this.facts
+    const fresh = evaluate(facts, 0)
+    same(shape(evaluateNext(this.evaluation, facts, 0)), shape(fresh), 'one more entry evaluated alone equals anew')
+    const turned = { ...facts, entries: [...facts.entries].reverse() }
+    same(shape(evaluate(turned, 0)), shape(fresh), 'the order of arrival does not matter')
+    this.evaluation = fresh
+    for (const at of fresh.steps) holdsAt(at, fresh)
+    gatesHold(fresh, this.build.entries, this.visitId)
+  }
+}
+
+/** What of an evaluation must not depend on how it came about. */
+function shape(evaluation: Evaluation): unknown {
+  return {
+    steps: evaluation.steps.map((at) => ({
+      key: at.key,
+      verdict: at.verdict,
+      finding: at.finding,
+      flags: [...at.flags],
+      done: at.done,
+      counting: at.counting?.entry.id ?? null,
+      readings: at.readings.map((reading) => [reading.entry.id, reading.judgement.verdict, reading.ended]),
+      gates: at.gates.map((gate) => [gate.id, gate.met, gate.why, gate.waitsFor]),
+    })),
+    next: evaluation.next,
+    progress: evaluation.progress,
+    snags: evaluation.snags.map((snag) => [snag.entryId, snag.state]),
+  }
+}
+
+function same(a: unknown, b: unknown, law: string): void {
+  const [left, right] = [JSON.stringify(a), JSON.stringify(b)]
+  if (left === right) return
+  let k = 0
+  while (left[k] === right[k]) k++
+  throw new Error(
+    `${law}: ${left.slice(Math.max(0, k - 120), k + 160)} against ${right.slice(Math.max(0, k - 120), k + 160)}`,
+  )
+}
+
+function must(holds: boolean, law: string, at: StepEvaluation, more: unknown = ''): void {
+  if (!holds)
+    throw new Error(
+      `${law}: ${at.step.id} of ${at.part.data.tag}, ${at.verdict} ${at.finding.code} ${JSON.stringify(more)}`,
+    )
+}
+
+/** The laws of one step: what within promises, and that verdict and working are one. */
+function holdsAt(at: StepEvaluation, evaluation: Evaluation): void {
+  const { judgement, step, part, counting } = at
+  if (!judgement) return
+  const deciding = linesOf(evaluation, at).filter((line) => line.decides)
+  must(deciding.length === 1, 'one line decides', at, deciding)
+  if (at.verdict === judgement.verdict)
+    must(deciding[0]!.verdict === at.verdict, 'verdict and deciding line agree', at, deciding)
+  if (judgement.verdict !== 'within') return
+  must(Number.isFinite(judgement.rule?.measured?.value ?? 0), 'within is a figure', at)
+  if (!isRead(step) || !counting) {
+    must(
+      judgement.limits.every((limit) => Number.isFinite(limit.value)),
+      'within is held against something',
+      at,
+    )
+    return
+  }
+  const { body } = counting.entry
+  const missing = missingSlots(step, body, { part, regime: evaluation.facts.regime })
+  must(
+    missing.length === 0,
+    'nothing is within while something asked is missing',
+    at,
+    missing.map((slot) => slot.id),
+  )
+  const figures = step.slots.filter((slot) => slot.kind === 'number' && !slot.optional && slot.id in body.slots)
+  if (figures.length > 0) must(judgement.limits.length > 0, 'within is held against something', at, body.slots)
+}
+
+/** No hard gate is open unless its state stands, and nothing live is asked before its conductor was proved. */
+function gatesHold(evaluation: Evaluation, entries: readonly Entry[], visitId: string): void {
+  const ended = new Set(entries.flatMap(({ body }) => (body.kind === 'void' ? [body.target] : [])))
+  const stands = (state: string, placeId: string): boolean => {
+    let on = false
+    for (const entry of entries) {
+      const { body, step } = entry
+      if (body.kind !== 'reading' || !step || ended.has(entry.id)) continue
+      const [begins, lines] = BEGINS[step] ?? [null, []]
+      const answered = lines.every((id) => {
+        const value = body.slots[id]
+        return value && 'choice' in value && value.choice === 'as-it-should'
+      })
+      const inTime = !PER_VISIT.has(state) || entry.visitId === visitId
+      if (begins === state && entry.partId === placeId) on = on || (answered && inTime)
+      if (state === 'dead' && LIVE_ON_AC.has(step) && isLive(body)) on = false
+      if (
+        state === 'earth-on' &&
+        step === 'ze' &&
+        entry.partId === placeId &&
+        choiceOf(body, 'earthing-conductor') === 'earth-off'
+      )
+        on = false
+    }
+    return on
+  }
+  const supplies = evaluation.plant.ofKind('supply')
+  for (const at of evaluation.steps) {
+    for (const gate of at.gates) {
+      if (!gate.hard || !gate.met || (gate.state !== 'dead' && gate.state !== 'earth-on' && gate.state !== 'isolated'))
+        continue
+      const places =
+        gate.state === 'isolated' ? [evaluation.plant.site?.id ?? JOB] : supplies.map((supply) => supply.id)
+      must(
+        places.length > 0 && places.some((id) => stands(gate.state!, id)),
+        `no hard gate is open unless it stands: ${gate.id}`,
+        at,
+      )
+    }
+    if (!LIVE_ON_AC.has(at.step.id) || at.gates.some((gate) => gate.hard && !gate.met)) continue
+    const circuits = at.part.data.kind === 'circuit' ? [at.part] : evaluation.plant.circuitsOf(at.part)
+    for (const circuit of circuits) {
+      const path = evaluation.byKey.get(`r1r2:${circuit.id}`)
+      must(
+        path?.verdict === 'within' || path?.verdict === 'close',
+        'nothing live while its conductor is unproved',
+        at,
+        circuit.data.tag,
+      )
+    }
+  }
+}
+
+const choiceOf = (body: Body<'reading'>, id: string): string | null => {
+  const value = body.slots[id]
+  return value && 'choice' in value ? value.choice : null
+}
+const isLive = (body: Body<'reading'>): boolean => choiceOf(body, 'loop-method') !== 'calculated'
+
+type Model = Record<string, never>
+type Command = fc.Command<Model, Play>
+const command = (name: string, run: (play: Play) => void): Command => ({
+  check: () => true,
+  run: (_, play) => {
+    run(play)
+    play.settle()
+  },
+  toString: () => name,
+})
+
+const stepAt = (play: Play, n: number): StepEvaluation | null => {
+  const read = play.evaluation.steps.filter((at) => isRead(at.step))
+  return read[n % Math.max(1, read.length)] ?? null
+}
+const GRAVITY = ['within', 'close', 'not-yet', 'outside']
+const rank = (verdict: string): number => GRAVITY.indexOf(verdict)
+
+/** A reading as it is drafted, doubted in every way that the laws speak of, and kept. */
+function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
+  const body = bodyOf(at, play.facts, wish)
+  if (Object.keys(body.slots).length === 0) return
+  const draft = evaluateDraft(play.evaluation, at, body)
+  const worse = evaluateDraft(play.evaluation, at, moreUncertain(body))
+  must(
+    !(draft.judgement.verdict === 'close' && worse.judgement.verdict === 'within'),
+    'more uncertainty never turns close into within',
+    at,
+    body.slots,
+  )
+  for (const bad of worsened(at, body)) {
+    const then = evaluateDraft(play.evaluation, at, bad)
+    const isBetter = draft.judgement.verdict === 'outside' && rank(then.judgement.verdict) < rank('not-yet')
+    must(!isBetter, 'a worse reading never makes a better verdict', at, [body.slots, bad.slots])
+  }
+  const deviceTime = new Date(START_ms + play.build.entries.length * 1000).toISOString()
+  const id = play.build.reading(at.step.id, at.part.id, body, { visitId: play.visitId, deviceTime })
+  const kept = evaluate(play.facts, 0)
+    .byKey.get(at.key)!
+    .readings.find((reading) => reading.entry.id === id)
+  must(kept !== undefined, 'a reading is kept', at)
+  same(
+    [kept!.judgement.verdict, kept!.judgement.finding],
+    [draft.judgement.verdict, draft.judgement.finding],
+    `draft and kept agree on ${at.step.id}`,
+  )
+}
+
+const moreUncertain = (body: Body<'reading'>): Body<'reading'> => ({
+  ...body,
+  instrument: body.instrument && { ...body.instrument, accuracy: { ofReading_pct: 60, digits: 0 } },
+})
+
+/** Where worse is plainly more, or plainly less. */
+const WORSE: Readonly<Record<string, number>> = { zs: 3, ze: 3, r1r2: 3, 're-1': 3, insulation: 1 / 3, electrode: 3 }
+function worsened(at: StepEvaluation, body: Body<'reading'>): Body<'reading'>[] {
+  const id = at.step.id.includes('insulation') ? 'insulation' : at.step.id
+  const factor = WORSE[id]
+  if (!factor) return []
+  const slots = Object.fromEntries(
+    Object.entries(body.slots).map(([slot, value]) =>
+      'value' in value && !['spike-distance', 'spike-bearing', 're-single', 'applied'].includes(slot)
+        ? [slot, { ...value, value: value.value * factor, text: String(value.value * factor) }]
+        : [slot, value],
+    ),
+  )
+  return [{ ...body, slots }]
+}
+
+/** Every kind of move at a site. */
+const moves: fc.Arbitrary<Command>[] = [
+  ...[1, 2, 3].map(() =>
+    fc.record({ n: fc.nat(), wish: answers }).map(({ n, wish }) =>
+      command(`take ${n} ${JSON.stringify(wish)}`, (play) => {
+        const at = stepAt(play, n)
+        if (at) takeReading(play, at, wish)
+      }),
+    ),
+  ),
+  // Somebody who goes on with what is next gets somewhere.
+  ...[1, 2, 3].map(() =>
+    answers.map((wish) =>
+      command(`take next ${JSON.stringify(wish)}`, (play) => {
+        const at = play.evaluation.next ? play.evaluation.byKey.get(play.evaluation.next) : null
+        if (at) takeReading(play, at, { ...wish, good: true })
+      }),
+    ),
+  ),
+  fc.constant(
+    command('another visit', (play) => {
+      const id = testId(0xc100 + play.visits.length)
+      const startsAt = new Date(START_ms + (play.build.entries.length + 1) * 1000).toISOString()
+      play.visits.push({ id, startsAt, title: '' })
+      play.evaluation = evaluate(play.facts, 0)
+    }),
+  ),
+  fc.nat().map((n) =>
+    command(`leave out ${n}`, (play) => {
+      const at = stepAt(play, n)
+      if (at)
+        play.build.add(
+          { kind: 'left-out', v: 1, reason: 'not today' },
+          { step: at.step.id, partId: at.part.id, visitId: play.visitId },
+        )
+    }),
+  ),
+  fc.nat().map((n) =>
+    command(`void ${n}`, (play) => {
+      const readings = play.build.entries.filter((entry) => entry.body.kind === 'reading')
+      const target = readings[n % Math.max(1, readings.length)]
+      if (target)
+        play.build.add({ kind: 'void', v: 1, target: target.id, reason: 'wrong part' }, { visitId: play.visitId })
+    }),
+  ),
+  fc.nat().map((n) =>
+    command(`go past ${n}`, (play) => {
+      const shut = play.evaluation.steps.flatMap((at) =>
+        at.gates.filter((gate) => !gate.met).map((gate) => ({ at, gate })),
+      )
+      const found = shut[n % Math.max(1, shut.length)]
+      if (found)
+        play.build.add(
+          { kind: 'override', v: 1, gate: found.gate.id, reason: 'in a hurry' },
+          { step: found.at.step.id, partId: found.at.part.id, visitId: play.visitId },
+        )
+    }),
+  ),
+  fc.nat().map((n) =>
+    command(`mend ${n}`, (play) => {
+      const bad = play.evaluation.steps.filter((at) => at.counting && at.verdict === 'outside')
+      const at = bad[n % Math.max(1, bad.length)]
+      if (at)
+        play.build.add(
+          { kind: 'remedy', v: 1, snag: at.counting!.entry.id, text: 'put right', repeat: [at.step.id] },
+          { step: at.step.id, partId: at.part.id, visitId: play.visitId },
+        )
+    }),
+  ),
+  fc.record({ n: fc.nat(), how: one('retire', 'TT', 'device') }).map(({ n, how }) =>
+    command(`change ${how} ${n}`, (play) => {
+      const kind = how === 'TT' ? 'supply' : how === 'device' ? 'circuit' : null
+      const parts = [...play.evaluation.parts.values()].filter(
+        (part) => !part.retired && part.id !== JOB && (kind === null || part.data.kind === kind),
+      )
+      const part = parts[n % Math.max(1, parts.length)]
+      if (!part) return
+      const change = how === 'TT' ? { arrangement: 'TT' } : { device: 'C', breaking_kA: 3 }
+      const after = how === 'retire' ? null : ({ ...part.data, ...change } as PartData)
+      play.build.add(
+        { kind: 'plant-change', v: 1, before: part.data, after, base: part.revision },
+        { partId: part.id, visitId: play.visitId },
+      )
+    }),
+  ),
+]
+
+/** Any plant, and what somebody does there: every law holds after each move. */
+export const anyDay = fc.property(plants, fc.commands(moves, { maxCommands: 14 }), (wish, commands) => {
+  fc.modelRun(() => ({ model: {}, real: new Play(wish) }), commands)
+})
