@@ -12,7 +12,7 @@ import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
 import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
-import { instrumentsFor, isStarted, measuredBy } from './draft'
+import { kitFor, isStarted, measuredBy } from './draft'
 import { Keypad } from './Keypad'
 import { Cautions, DecimalAsk, InstrumentCell, PlaceCell, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
@@ -29,7 +29,7 @@ export function Bench(props: BenchProps) {
   const taking = useTaking(props, ticked)
   const { draft, state, live, trap, next, canKeep, ready } = taking
   const { shut } = one
-  const kit = instrumentsFor(facts, measuredBy(step), one.part.data.kind, Date.now())
+  const kit = kitFor(evaluation, one, measuredBy(step), Date.now())
   const tool = kit.find((instrument) => instrument.id === props.instrumentId) ?? null
   const shown = taking.taking ? null : one.counting
   const verdict: Verdict = (taking.taking && state.judged?.verdict) || one.verdict

@@ -3,11 +3,11 @@ import { evaluate, stepKey } from '@/core/evaluate'
 import type { PartData } from '@/core/plant/part'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { LiveSample } from '@/core/record/feed'
-import type { Instrument } from '@/core/record/instrument'
+import type { Instrument, Measurable } from '@/core/record/instrument'
 import type { Slot } from '@/core/steps/slot'
 import { slotsOf } from '@/core/steps/step'
-import { exampleElectrode } from '@/core/steps/worked'
-import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { exampleCircuit, exampleElectrode, exampleString } from '@/core/steps/worked'
+import { conditions, FactsBuilder, JOB, START_ms, testId } from '@/core/testing/factsBuilder'
 import {
   type AnsweredSlot,
   carriedInto,
@@ -15,6 +15,7 @@ import {
   emptyDraft,
   instrumentsFor,
   isStarted,
+  kitFor,
   obstacle,
   optionsOf,
   readDraft,
@@ -23,6 +24,12 @@ import {
 } from './draft'
 
 const site: PartData = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 }
+const rangeOf = (measures: Measurable) => ({
+  measures,
+  accuracy: { ofReading_pct: 1, digits: 1 },
+  most: 1000,
+  decimals: 1,
+})
 const tool = (tag: string, due: string | null, measures: 'dc-voltage' | 'insulation' = 'dc-voltage'): Instrument => ({
   id: testId(Number(tag)),
   tag,
@@ -30,7 +37,7 @@ const tool = (tag: string, due: string | null, measures: 'dc-voltage' | 'insulat
   serial: '',
   calibrationDue: due,
   standIn: false,
-  ranges: [{ measures, accuracy: { ofReading_pct: 1, digits: 1 }, most: 1000, decimals: 1 }],
+  ranges: [rangeOf(measures)],
   leadSets: [{ id: `set-${tag}`, name: `Leads of ${tag}` }],
 })
 
@@ -198,6 +205,20 @@ describe('the kit at the bench', () => {
     expect(instrumentsFor(facts, 'dc-voltage', 'string', START_ms).map((one) => one.tag)).toEqual(['7', '9'])
     expect(instrumentsFor(facts, 'insulation', 'string', START_ms)).toEqual([])
     expect(instrumentsFor(facts, null, 'site', START_ms)).toEqual([])
+  })
+
+  it('is the tester of the AC side for a site that has nothing else', () => {
+    const ac = { ...tool('8', '2030-01-01'), ranges: (['continuity', 'loop-impedance'] as const).map(rangeOf) }
+    const dc = { ...tool('7', '2030-01-01'), ranges: (['continuity'] as const).map(rangeOf) }
+    const of = (data: PartData): string[] => {
+      const build = new FactsBuilder()
+      build.part(data)
+      const evaluation = evaluate(build.facts({ instruments: [dc, ac] }), START_ms)
+      const one = evaluation.byKey.get(stepKey('lead-null', JOB))!
+      return kitFor(evaluation, one, 'continuity', START_ms).map((found) => found.tag)
+    }
+    expect(of(exampleCircuit)).toEqual(['8', '7'])
+    expect(of(exampleString(10))).toEqual(['7', '8'])
   })
 
   it('offers its lead sets, or the only leads there are', () => {

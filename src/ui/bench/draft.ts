@@ -209,14 +209,27 @@ export function obstacle(state: DraftState, slot: Slot): string | null {
   return null
 }
 
+/** The kit for a step: what stands for the whole site is read with the tester of the side that the plant has. */
+export function kitFor({ facts, plant }: Evaluation, one: StepEvaluation, measures: Measurable | null, now: number) {
+  const { kind } = one.part.data
+  const isAc = acKinds.has(kind) || (kind === 'site' && plant.hasAcSide && plant.ofKind('string').length === 0)
+  return instrumentsFor(facts, measures, kind, now, isAc)
+}
+
 /** Instruments of the kit that measure what a step needs, those in date first. */
-export function instrumentsFor(facts: Facts, measures: Measurable | null, kind: PartKind, now: number): Instrument[] {
+export function instrumentsFor(
+  facts: Facts,
+  measures: Measurable | null,
+  kind: PartKind,
+  now: number,
+  isAc = acKinds.has(kind),
+): Instrument[] {
   if (!measures) return []
   const isDue = (one: Instrument): boolean =>
     one.calibrationDue !== null && Date.parse(`${one.calibrationDue}T23:59:59Z`) < now
   // On the AC side the instrument which knows loops comes first, on the DC side any other.
   const strange = (one: Instrument): number =>
-    Number(one.ranges.some((range) => range.measures === 'loop-impedance') !== acKinds.has(kind))
+    Number(one.ranges.some((range) => range.measures === 'loop-impedance') !== isAc)
   return facts.instruments
     .filter((one) => one.ranges.some((range) => range.measures === measures))
     .sort((a, b) => Number(isDue(a)) - Number(isDue(b)) || strange(a) - strange(b) || a.tag.localeCompare(b.tag))

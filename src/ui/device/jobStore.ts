@@ -3,7 +3,7 @@
  * server; what is shown is always computed from the bundle and the queue together.
  */
 import { v7 as uuid } from 'uuid'
-import { type Evaluation, evaluate } from '@/core/evaluate'
+import { type Evaluation, evaluateNext } from '@/core/evaluate'
 import type { Entry, EntryBody, SentEntry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { Answered, ask, NoReception, sendPicture } from './api'
@@ -83,7 +83,7 @@ export class JobStore {
     this.snapshot = {
       ...this.snapshot,
       facts,
-      evaluation: facts ? evaluate(facts, Date.now()) : null,
+      evaluation: facts ? evaluateNext(this.snapshot.evaluation, facts, Date.now()) : null,
       right: this.right,
       waiting: this.queue.filter((one) => one.state === 'waiting').length,
       rejected: this.queue.filter((one) => one.state !== 'waiting'),

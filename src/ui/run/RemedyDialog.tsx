@@ -2,6 +2,7 @@
 import { Modal } from 'antd'
 import { useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { isRead } from '@/core/steps/step'
 import { partName, say, sayCode } from '@/words/say'
 import { Form, Said } from '../shell/Form'
 import { DialogActions } from '../shell/ReasonDialog'
@@ -20,7 +21,11 @@ export function RemedyDialog({ evaluation, one, onClose, onKeep }: Props) {
   const others = evaluation.steps.filter((other) => other.part === one.part && other !== one && other.counting !== null)
   const [text, setText] = useState('')
   const [message, setMessage] = useState<string | null>(null)
-  const [repeat, setRepeat] = useState<readonly string[]>(() => others.map((other) => other.step.id))
+  const [repeat, setRepeat] = useState<readonly string[]>(() => {
+    // What putting this right may have changed is said by the step; nothing else is asked for again.
+    const touched = isRead(one.step) ? (one.step.mendingTouches ?? []) : []
+    return others.map((other) => other.step.id).filter((id) => touched.includes(id))
+  })
   const keep = (): void => {
     if (text.trim().length < LEAST_WORDS) return setMessage(say('reason.few-words'))
     onKeep(text.trim(), [one.step.id, ...repeat])

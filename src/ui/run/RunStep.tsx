@@ -7,7 +7,7 @@ import type { Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { say } from '@/words/say'
 import { Bench } from '../bench/Bench'
-import { instrumentsFor, measuredBy } from '../bench/draft'
+import { kitFor, measuredBy } from '../bench/draft'
 import type { BenchActions, Look } from '../bench/types'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { conditionsNow } from '../live/conditions'
@@ -50,7 +50,7 @@ export function RunStep(props: Props) {
   const { store, snapshot, facts, evaluation, live, feed, now, one, walked, narrow, open } = props
   const measures = measuredBy(one.step)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
-  const kit = instrumentsFor(facts, measures, one.part.data.kind, now)
+  const kit = kitFor(evaluation, one, measures, now)
   const [tool, setTool] = useState<string | null>(() => {
     const kept = localStorage.getItem(toolKey(one))
     return kit.find((one) => one.id === kept)?.id ?? kit[0]?.id ?? null

@@ -12,8 +12,8 @@ import {
   type Draft,
   type DraftState,
   emptyDraft,
-  instrumentsFor,
   isSetUp,
+  kitFor,
   measuredBy,
   obstacle,
   optionsOf,
@@ -89,7 +89,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   shelf.set(own, drafts)
 
   const toolOf = (one: StepEvaluation): string | null =>
-    instrumentsFor(facts, measuredBy(one.step), one.part.data.kind, Date.now())[0]?.id ?? null
+    kitFor(evaluation, one, measuredBy(one.step), Date.now())[0]?.id ?? null
 
   const blank = (one: StepEvaluation): Draft =>
     emptyDraft(toolOf(one), { choices: choicesFor(one.step as AnyReadStep, one.part, facts.regime, setUp), notes: {} })
