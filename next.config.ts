@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next'
+import { coreVersion } from './scripts/lib/coreVersion'
 
 const csp = [
   "default-src 'self'",
@@ -13,6 +14,8 @@ const csp = [
 ].join('; ')
 
 const config: NextConfig = {
+  // Every seal says by which core it was judged.
+  env: { UPSTAND_CORE_VERSION: coreVersion() },
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

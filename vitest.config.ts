@@ -1,6 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer, type TestSpecification } from 'vitest/node'
+import { coreVersion } from './scripts/lib/coreVersion'
+
+process.env.UPSTAND_CORE_VERSION ??= coreVersion()
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
 const project = (name: string, include: string[], rest: object = {}) => ({

@@ -1,4 +1,5 @@
 import { generateKeyPairSync } from 'node:crypto'
+import { coreVersion } from '../scripts/lib/coreVersion'
 import { makeSeal } from '@/server/seal/makeSeal'
 import { recordToSeal } from '@/server/seal/recordToSeal'
 import { verifySeal } from '@/server/seal/verifySeal'
@@ -8,6 +9,7 @@ import type { Row } from './run'
 
 /** Sealing and verifying a 40-string job against writing the same record as plain JSON. */
 export function sealBench(): Row[] {
+  process.env.UPSTAND_CORE_VERSION ??= coreVersion()
   const facts = manyStrings(40)
   const { privateKey } = generateKeyPairSync('ed25519')
   const record = recordToSeal(facts, new Date(0), 'bench')

@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import { coreVersion } from './coreVersion'
 import { root, type Places } from './paths'
 import { isFree } from './ports'
 import { Stop } from './say'
@@ -37,6 +38,7 @@ export function appEnvironment(secrets: Secrets, places: Places, databaseUrl: st
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
     DATABASE_URL: databaseUrl,
+    UPSTAND_CORE_VERSION: coreVersion(),
     UPSTAND_SECRET: secrets.secret,
     UPSTAND_SEAL_KEY_FILE: places.sealKey,
     UPSTAND_PORT: String(port),

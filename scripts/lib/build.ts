@@ -7,7 +7,15 @@ import { run } from './run'
 import { Stop, step } from './say'
 import { readState, writeState } from './state'
 
-const INPUTS = ['src', 'public', 'package-lock.json', 'next.config.ts', 'serwist.config.mjs', 'tsconfig.json']
+const INPUTS = [
+  'src',
+  'scripts/lib/coreVersion.ts',
+  'public',
+  'package-lock.json',
+  'next.config.ts',
+  'serwist.config.mjs',
+  'tsconfig.json',
+]
 /** Made by the build itself. */
 const OUTPUTS = new Set(['public/sw.js', 'public/sw.js.map'])
 

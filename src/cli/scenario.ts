@@ -43,11 +43,10 @@ const entrySchema = z.strictObject({
   body: z.looseObject({ kind: z.string() }),
 })
 
+const REGIMES = `a shipped regime (${shippedRegimes.map((one) => one.id).join(', ')}), or a whole one`
+
 export const scenarioSchema = z.strictObject({
-  regime: z.union(
-    [z.string().refine((id) => shippedNamed(id) !== undefined), regimeSchema],
-    `a shipped regime (${shippedRegimes.map((one) => one.id).join(', ')}), or a whole one`,
-  ),
+  regime: z.union([z.string().refine((id) => shippedNamed(id) !== undefined, REGIMES), regimeSchema], REGIMES),
   /** Parts as they are entered before anything else. */
   parts: z.array(z.strictObject({ id: anyId, data: z.looseObject({ kind: z.string() }) })).max(50_000),
   entries: z.array(entrySchema).max(200_000),

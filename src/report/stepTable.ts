@@ -4,7 +4,8 @@ import { type Weather, weatherOf } from '@/core/pv/conditions'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { CHECK_BAD, CHECK_SOUND, type Slot } from '@/core/steps/slot'
+import { answerVerdict } from '@/core/steps/checks'
+import { CHECK_SOUND, type Slot } from '@/core/steps/slot'
 import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
@@ -183,17 +184,10 @@ function lineText(slot: Slot, value: SlotValue | undefined): string {
 
 function checksTable(one: StepEvaluation, title: string, facts: Facts): Table {
   const body = one.counting?.entry.body
-  const verdictOf = (value: SlotValue | undefined): Verdict =>
-    !value
-      ? 'not-yet'
-      : isSound(value)
-        ? 'within'
-        : 'choice' in value && value.choice === CHECK_BAD
-          ? 'outside'
-          : 'left-out'
   const rows = slotsOf(one.step).map((slot): Cell[] => {
     const value = body?.slots[slot.id]
-    const verdict = one.verdict === 'left-out' ? 'left-out' : verdictOf(value)
+    const verdict =
+      one.verdict === 'left-out' ? 'left-out' : answerVerdict(value && 'choice' in value ? value.choice : null)
     const answer = valueText(value) || say(`verdict.${verdict}`)
     return [
       left(sayCode('slot', slot.id)),

@@ -126,6 +126,8 @@ function wantingTrips(rcd: Rcd, trips: readonly Trip[], school: SequenceSchool):
         !trips.some(
           (trip) =>
             trip.kind === 'time' &&
+            // An alternating current is asked for; another waveform is read besides it and never for it.
+            trip.waveform === 'ac' &&
             trip.multiple === asked.multiple &&
             (asked.angle_deg === null || trip.angle_deg === asked.angle_deg),
         ),

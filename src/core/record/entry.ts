@@ -12,7 +12,7 @@ export const LONGEST_NOTE = 2000
 const note = z.string().trim().min(1).max(LONGEST_NOTE)
 const reason = z.string().trim().min(3, 'a reason of a few words').max(LONGEST_NOTE)
 const instant = z.iso.datetime({ precision: 3 })
-const code = z.string().regex(/^[a-z][a-z0-9.-]{0,59}$/)
+const code = z.string().regex(/^[a-z][a-z0-9.-]{0,59}$/, 'a short name of lower-case letters, digits, dots and hyphens')
 
 export const howSchema = z.enum(['typed', 'file', 'feed', 'stand-in'])
 export type How = z.infer<typeof howSchema>

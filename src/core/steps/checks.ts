@@ -2,9 +2,9 @@
 import type { PartKind } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import { decide, type Ruling } from '../verdict/judgement'
-import type { Decided, Figures } from '../verdict/verdict'
+import type { Decided, Figures, Verdict } from '../verdict/verdict'
 import { choiceIn } from './reading'
-import { CHECK_BAD, CHECK_LEFT_OUT, type CheckSlot, slotsAsked } from './slot'
+import { CHECK_BAD, CHECK_LEFT_OUT, CHECK_SOUND, type CheckSlot, slotsAsked } from './slot'
 import type { AnyContext, ReadStep } from './step'
 
 /** A plant with strings, or one that has nothing of the AC side yet. */
@@ -29,6 +29,12 @@ export function checksRuling(context: AnyContext, source: ReadStep['sources'][nu
   if (open[0]) return say('not-yet', 'checks.not-yet', { what: open[0].id, count: open.length })
   const left = lines.filter((slot) => choiceIn(reading, slot.id) === CHECK_LEFT_OUT).length
   return say('within', left > 0 ? 'checks.within-but' : 'checks.within', { count: lines.length, left })
+}
+
+/** One line of a list by itself, as it is printed beside its answer. */
+export function answerVerdict(choice: string | null): Verdict {
+  if (choice === null) return 'not-yet'
+  return choice === CHECK_SOUND ? 'within' : choice === CHECK_BAD ? 'outside' : 'left-out'
 }
 
 /** A step that is a list of checks: what they all share stands here. */

@@ -3,8 +3,12 @@ import { causes, evaluate, linesOf } from '@/core/evaluate'
 import type { Facts } from '@/core/record/facts'
 import { sources } from '@/core/regime/sources'
 
-/** Raised with every change that can alter an evaluation. */
-export const CORE_VERSION = '0.2.0'
+/** The core by which a record was judged: made from its content when the application is built or started. */
+function coreVersion(): string {
+  const version = process.env.UPSTAND_CORE_VERSION
+  if (!version) throw new Error('recordToSeal: expected UPSTAND_CORE_VERSION from the build, got nothing')
+  return version
+}
 const SIGNIFICANT_DIGITS = 12
 
 export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Record<string, unknown> {
@@ -27,7 +31,7 @@ export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Re
   }))
   const { progress, signatures, snags } = evaluation
   return {
-    coreVersion: CORE_VERSION,
+    coreVersion: coreVersion(),
     sealedAt: sealedAt.toISOString(),
     sealedBy,
     facts: own,

@@ -3,6 +3,7 @@ import '@/words/record'
 import { Button } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
 import { say } from '@/words/say'
@@ -199,8 +200,8 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
   )
 }
 
-/** Whether a test of the certificate is done on all its parts; a table of the plant has nothing to be done. */
+/** The worst of a test on all its parts; a table of the plant has none. */
 function TableMark({ own }: { own: readonly StepEvaluation[] }) {
   if (own.length === 0) return <span style={{ width: 20 }} />
-  return <Mark verdict={own.every((one) => one.done) ? 'within' : 'not-yet'} size={20} />
+  return <Mark verdict={worst(own.map((one) => one.verdict))} size={20} />
 }

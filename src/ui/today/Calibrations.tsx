@@ -1,30 +1,15 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Instrument } from '@/core/record/instrument'
-import { exactly } from '@/core/quantity/span'
-import { atLeast, compare } from '@/core/verdict/compare'
-import type { Verdict } from '@/core/verdict/verdict'
+import { CLOSE_DAYS, calibrationVerdict, daysLeft } from '@/core/record/calibration'
 import { say } from '@/words/say'
 import { ask } from '../device/api'
 import { type Me, recall, remember } from '../device/store'
 import { Mark } from '../mark/Mark'
 import { shortDay } from '../shell/time'
 
-const DAY_ms = 86_400_000
-/** Days before the end of a calibration which count as close. */
-const CLOSE_DAYS = 30
 /** The stretch of days that the rule shows, today at its place. */
 const SHOWN = { from: -60, to: 180 }
-
-/** Days from now to the end of the day on which a calibration runs out; negative once it has. */
-export function daysLeft(due: string, now: number): number {
-  return Math.ceil((Date.parse(`${due}T23:59:59Z`) - now) / DAY_ms) - 1
-}
-
-/** A calibration against its last day: close in the last thirty. */
-export function calibrationVerdict(days: number): Verdict {
-  return compare(exactly(days), atLeast(0, CLOSE_DAYS)).verdict
-}
 
 function useKit(me: Me | null): Instrument[] {
   const [kit, setKit] = useState<Instrument[]>([])

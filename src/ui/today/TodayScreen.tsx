@@ -57,7 +57,7 @@ function Holds({ summary }: { summary: JobSummary }) {
   const { holds } = summary
   if (!holds) {
     const sealed = summary.issue !== null && summary.sinceSeal === 0
-    const verdict = summary.total === 0 ? 'not-yet' : 'within'
+    const verdict = summary.total === 0 ? 'not-yet' : summary.worst
     return (
       <span className="bl">
         <b>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { calibrationVerdict, daysLeft } from './Calibrations'
+import { calibrationVerdict, daysLeft } from './calibration'
 
 const noon = Date.parse('2026-05-14T12:00:00Z')
 
