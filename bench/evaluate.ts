@@ -1,25 +1,45 @@
-import { evaluate } from '@/core/evaluate'
-import { manyStrings } from './facts'
+import { evaluate, evaluateNext } from '@/core/evaluate'
+import type { Facts } from '@/core/record/facts'
+import { testId } from '@/core/testing/factsBuilder'
+import { manyCircuits, manyStrings } from './facts'
 import { time, written } from './measure'
 import type { Row } from './run'
 
-/** Evaluation against reading the same facts from JSON, which nothing can do without. */
+const jobs: readonly { what: string; reach: string; facts: () => Facts }[] = [
+  { what: '40 strings, 6 readings each', reach: 'under 8 ms', facts: () => manyStrings(40) },
+  { what: '2500 strings', reach: '', facts: () => manyStrings(2500) },
+  { what: '10,000 strings', reach: 'under 1.5 times the JSON', facts: () => manyStrings(10_000) },
+  { what: '800 circuits, 3 readings each', reach: '', facts: () => manyCircuits(800) },
+  { what: '3200 circuits', reach: 'under 5 times 800', facts: () => manyCircuits(3200) },
+]
+
+/** Evaluation against reading the same facts from JSON, which nothing can do without; then one more reading alone. */
 export function evaluateBench(): Row[] {
-  return [
-    { strings: 40, reach: 'under 8 ms' },
-    { strings: 400, reach: '' },
-    { strings: 10_000, reach: 'under 400 ms' },
-  ].map(({ strings, reach }) => {
-    const facts = manyStrings(strings)
+  return jobs.flatMap(({ what, reach, facts: make }) => {
+    const facts = make()
     const text = JSON.stringify(facts)
-    const runs = strings > 1000 ? 5 : 15
+    const runs = text.length > 3e6 ? 5 : 15
     const evaluated = time(() => evaluate(facts, 0), runs)
     const parsed = time(() => JSON.parse(text), runs)
-    return {
-      what: `evaluate ${strings} strings, 6 readings each`,
-      reach,
-      figure: written(evaluated),
-      against: `reading the same facts from JSON: ${written(parsed)}, ratio ${(evaluated.median / parsed.median).toFixed(2)}`,
-    }
+    const against = `reading the same facts from JSON: ${written(parsed)}, ratio ${(evaluated.median / parsed.median).toFixed(2)}`
+    const before = evaluate(facts, 0)
+    const more = withOneMore(facts)
+    const next = time(() => evaluateNext(before, more, 0), runs)
+    return [
+      { what: `evaluate ${what}`, reach, figure: written(evaluated), against },
+      {
+        what: '  and one more reading',
+        reach: 'under 2 ms',
+        figure: written(next),
+        against: `all anew: ${written(evaluated)}`,
+      },
+    ]
   })
+}
+
+/** The last reading once more, a second later. */
+function withOneMore(facts: Facts): Facts {
+  const last = facts.entries.at(-1)!
+  const deviceTime = new Date(Date.parse(last.deviceTime) + 1000).toISOString()
+  return { ...facts, entries: [...facts.entries, { ...last, id: testId(0xfffffff), deviceTime }] }
 }

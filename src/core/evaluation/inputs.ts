@@ -8,6 +8,7 @@ import type { Entry } from '../record/entry'
 import { correctedTime } from '../record/order'
 import { type AnyStep, NOTHING_READ } from '../steps/step'
 import { type Counted, contextOf, judgeStep, readingOf } from './judge'
+import type { PlantHistory } from './plantHistory'
 import type { Run } from './runOf'
 import type { ReadingEvaluation } from './types'
 
@@ -125,7 +126,7 @@ export function inputsOf(
   )
   const judgement = judgeStep(step, context)
   // What is worked out only when it is asked for is asked for here: its inputs are inputs too.
-  void [judgement.verdict, judgement.finding, judgement.rule, judgement.limits, judgement.lines]
+  void [judgement.verdict, judgement.finding, judgement.rule, judgement.limits]
   return [...recorder.inputs.values()]
 }
 
@@ -140,34 +141,34 @@ export function changedSince(
   reading: ReadingEvaluation,
   counted: Counted,
 ): string | null {
-  const changes = run.history.after(reading, part, run.index.plantChanges.get(part.id) ?? [])
-  if (!changes) return null
+  const { history } = run
+  const seenThen = history.seenBy(reading, part, run.index.plantChanges.get(part.id) ?? [])
+  if (seenThen === null) return null
   const confirmed = run.index.confirmations.get(`${step.id}:${part.id}:plant-changed`)
-  if (confirmed && correctedTime(confirmed) >= correctedTime(changes.unseen.at(-1)!)) return null
+  if (confirmed && correctedTime(confirmed) >= history.lastAt) return null
   // Whoever confirmed it saw the plant of that moment.
-  const seen = confirmed
-    ? changes.seen + changes.unseen.filter((one) => correctedTime(one) <= correctedTime(confirmed)).length
-    : changes.seen
-  const then = run.history.plantAfter(seen)
+  const seen = confirmed ? Math.max(seenThen, history.firstAfter(correctedTime(confirmed))) : seenThen
   for (const input of inputsOf(run, step, part, reading.entry, counted)) {
-    const changed = otherThen(input, then)
+    const changed = otherThen(input, history, seen)
     if (changed) return changed
   }
   return null
 }
 
 /** The name of an input that was another in an earlier plant; null where it was the same. */
-function otherThen(input: Input, then: PlantIndex): string | null {
+function otherThen(input: Input, history: PlantHistory, seen: number): string | null {
   if (input.what === 'field') {
-    const before = then.parts.get(input.partId)
+    if (!history.isChanged(input.partId, seen)) return null
+    const before = history.dataBefore(input.partId, seen)
     // A part that came later is told by the list it came into.
     if (!before) return null
     const value = input.field
       .split('.')
-      .reduce<unknown>((data, name) => (isPlain(data) ? data[name] : undefined), before.data)
+      .reduce<unknown>((data, name) => (isPlain(data) ? data[name] : undefined), before)
     return textOf(value) === input.value ? null : input.field
   }
-  if (input.what !== 'parts') return null
+  if (input.what !== 'parts' || !history.mayTouch(input.query, seen)) return null
+  const then = history.plantBefore(seen)
   const args = input.args.map((id) => then.parts.get(id) ?? id)
   // A question about a part that was not there yet had no answer then.
   if (input.args.some((id) => /^[0-9a-f-]{36}$/.test(id) && !then.parts.has(id))) return null
