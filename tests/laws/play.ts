@@ -16,6 +16,7 @@ import {
   exampleCircuit,
   exampleElectrode,
   exampleRcd,
+  exampleSite,
   exampleString,
   exampleSupply,
 } from '@/core/steps/worked'
@@ -23,7 +24,7 @@ import { conditions, FactsBuilder, JOB, readingBody, START_ms, testId, VISIT } f
 
 const one = <T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
 
-const plants = fc.record({
+export const plants = fc.record({
   supplies: one(1, 1, 1, 1, 0, 2),
   arrangement: one('TN-S', 'TN-C-S', 'TT') as fc.Arbitrary<'TN-S' | 'TN-C-S' | 'TT'>,
   phases: one(1, 1, 3) as fc.Arbitrary<1 | 3>,
@@ -43,6 +44,7 @@ const plants = fc.record({
   strings: one(0, 1, 2),
   inverters: one(0, 1, 2),
   switches: one(0, 1, 2),
+  array: fc.boolean(),
   regime: one(...shippedRegimes.map((regime) => regime.id)),
   /** How far the work went, everything sound, before the day that is played. */
   ahead: one(0, 0, 4, 8, 12, 16, 22, 30),
@@ -76,15 +78,35 @@ function built(wish: PlantWish): FactsBuilder {
       phases: wish.phases,
     })
   if (wish.electrode) build.part({ ...exampleElectrode, testedBy: wish.electrode })
-  for (let k = 0; k < wish.inverters; k++) build.part({ kind: 'inverter', tag: `INV${k}`, maxInput_V: 1000 })
+  for (let k = 0; k < wish.inverters; k++)
+    build.part({
+      kind: 'inverter',
+      tag: `INV${k}`,
+      maxInput_V: 1000,
+      trackerMin_V: 250,
+      trackerMax_V: 850,
+      maxShortCircuit_A: 30,
+    })
   for (let k = 0; k < wish.switches; k++)
     build.part({ kind: 'dc-switch', tag: `DC${k}`, ratedVoltage_V: 1000, rating_A: 32 })
-  for (let k = 0; k < wish.strings; k++) build.part({ ...exampleString(10), tag: String(k) })
+  if (wish.array) build.part(exampleSite)
+  const arrayId = wish.array
+    ? build.part({ kind: 'array', tag: 'South', tilt_deg: 30, azimuth_deg: 180, mounting: 'open-rack' })
+    : null
+  for (let k = 0; k < wish.strings; k++) {
+    const data = exampleString(10 + 15 * k)
+    const moduleType = {
+      ...data.moduleType,
+      data: { ...data.moduleType.data, maxSystemVoltage_V: 1000, maxSeriesFuse_A: 20 },
+    }
+    build.part({ ...data, moduleType, tag: String(k), arrayId, input: wish.array ? 'A' : null })
+  }
+  if (wish.array) build.part({ kind: 'row', tag: 'R1', arrayId, conductor: { length_m: 20, area_mm2: 6, joints: 2 } })
   return build
 }
 
 const MAGNITUDES = [0, 0.02, 0.2, 0.5, 0.9, 1.4, 3, 12, 35, 90, 240, 390, 900, 2000, 6000] as const
-const answers = fc.record({
+export const answers = fc.record({
   /** Most answers are sound, or nothing would ever be proved. */
   sound: fc.array(
     fc.boolean().map((b) => b),
@@ -102,7 +124,7 @@ const answers = fc.record({
   good: fc.boolean(),
   uncertain_pct: one(0, 2, 20),
 })
-type Answers = typeof answers extends fc.Arbitrary<infer T> ? T : never
+export type Answers = typeof answers extends fc.Arbitrary<infer T> ? T : never
 
 /** Ohms of the circuits' own conductors, 2.5 and 1.5 mm2 copper. */
 const conductors = (length_m: number) => ({ line: 0.00741 * length_m, protective: 0.0121 * length_m })
@@ -181,7 +203,7 @@ function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue |
   return { text: `${sign}${value}`, value, bound, unit: slot.unit }
 }
 
-const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
+export const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
   readingBody({
     slots: slotsFor(at, facts, wish),
     conditions: isRead(at.step) && at.step.needsConditions ? conditions() : null,

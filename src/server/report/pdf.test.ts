@@ -37,7 +37,7 @@ describe('the certificate as PDF', () => {
     const many = pagesOf(await certificatePdf(certificate(80, null), null))
     expect(few).toBeGreaterThanOrEqual(2)
     expect(many).toBeGreaterThan(few + 5)
-  })
+  }, 30_000)
 
   it('carries the sealed data as they are', async () => {
     const bytes = '{"format":"upstand-sealed-record","Ω":"≥"}'

@@ -14,7 +14,7 @@ import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
 import { kitFor, isStarted, measuredBy } from './draft'
 import { Keypad } from './Keypad'
-import { Cautions, DecimalAsk, InstrumentCell, PlaceCell, TagShape } from './pieces'
+import { Cautions, DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
@@ -98,15 +98,16 @@ export function Bench(props: BenchProps) {
           onPad={() => setPadOpen((open) => !open)}
         >
           {kit.length > 0 || measuredBy(step) ? (
-            <InstrumentCell kit={kit} tool={tool} canWrite={canWrite} onTool={props.setInstrument} />
+            <InstrumentCell kit={kit} tool={tool} canWrite={canWrite} onTool={props.setInstrument}>
+              {one.part.data.kind === 'string' && measuredBy(step) && (
+                <PlaceSelect
+                  place={shown ? shown.entry.body.place : draft.place}
+                  readOnly={!canWrite || !taking.taking}
+                  onPlace={taking.setPlace}
+                />
+              )}
+            </InstrumentCell>
           ) : null}
-          {one.part.data.kind === 'string' && measuredBy(step) && (
-            <PlaceCell
-              place={shown ? shown.entry.body.place : draft.place}
-              readOnly={!canWrite || !taking.taking}
-              onPlace={taking.setPlace}
-            />
-          )}
           {needsConditions && (
             <ConditionsBox
               conditions={shown ? shown.entry.body.conditions : taking.at}

@@ -1,4 +1,5 @@
 'use client'
+import type { ReactNode } from 'react'
 import { Button, Select } from 'antd'
 import type { Instrument } from '@/core/record/instrument'
 import type { Caution } from '@/core/steps/step'
@@ -51,11 +52,14 @@ export function InstrumentCell({
   tool,
   canWrite,
   onTool,
+  children,
 }: {
   kit: readonly Instrument[]
   tool: Instrument | null
   canWrite: boolean
   onTool(id: string): void
+  /** Where it is read, in the same box: a row of its own would push the verdict off the screen. */
+  children?: ReactNode
 }) {
   if (kit.length === 0) return <p className="slot auto small quiet">{say('slot.no-tool')}</p>
   return (
@@ -77,12 +81,13 @@ export function InstrumentCell({
         ))}
       </select>
       <Calibrated tool={tool} />
+      {children}
     </div>
   )
 }
 
 /** Where a string is read: the same figure means another length of cable. */
-export function PlaceCell({
+export function PlaceSelect({
   place,
   readOnly,
   onPlace,
@@ -92,20 +97,16 @@ export function PlaceCell({
   onPlace(place: Place): void
 }) {
   return (
-    <div className="slot auto">
-      <label className="nm" htmlFor="slot-place">
-        {say('slot.place')}
-      </label>
-      <Select<Place>
-        id="slot-place"
-        size="small"
-        value={place ?? 'plugs'}
-        disabled={readOnly}
-        onChange={onPlace}
-        options={places.map((one) => ({ value: one, label: sayCode('place', one) }))}
-        data-testid="place"
-      />
-    </div>
+    <Select<Place>
+      id="slot-place"
+      aria-label={say('slot.place')}
+      size="small"
+      value={place ?? 'plugs'}
+      disabled={readOnly}
+      onChange={onPlace}
+      options={places.map((one) => ({ value: one, label: sayCode('place', one) }))}
+      data-testid="place"
+    />
   )
 }
 
