@@ -4,14 +4,14 @@ import { calc } from '../support/calc'
 /** insulation-dc, earth-fault and ratings to the letter; figures worked by hand from the rule named beside each. */
 describe('insulation-dc', () => {
   const cases = [
-    // IEC 62446-1 table 2 (from memory): 1.25 * 294.8 = 368.5 V, so 500 V and 1 Mohm.
-    { vocStc_V: 294.8, school: 'table', readings_Mohm: [640, 810, 900] },
+    // IEC 62446-1 table 2 (from memory): 1.25 * 299.2 = 374 V, so 500 V and 1 Mohm.
+    { vocStc_V: 299.2, school: 'table', readings_Mohm: [640, 810, 900] },
     { vocStc_V: 90, school: 'table', readings_Mohm: [0.9] },
     { vocStc_V: 500, school: 'table', readings_Mohm: ['>999', '>999'] },
     { vocStc_V: 900, school: 'table', readings_Mohm: [0.4, 300] },
     { vocStc_V: 90, school: 'fixed', readings_Mohm: [1.5] },
-    // Twice 245 V (handbook 5, common practice).
-    { vocStc_V: 294.8, school: 'twice', workingVoltage_V: 245, readings_Mohm: [900] },
+    // Twice 248 V is 496 V, so the step of 500 V (common practice).
+    { vocStc_V: 299.2, school: 'twice', workingVoltage_V: 248, readings_Mohm: [900] },
     { vocStc_V: 700, school: 'table', maxSystemVoltage_V: 800, readings_Mohm: [] },
   ]
   it('gives voltage, least, the lowest and the verdict', () => {

@@ -7,7 +7,7 @@ export const LIGHT_TERM_IDEALITY = 1.1
 
 /**
  * Open-circuit voltage of a string by the quick rule, V: N Voc (1 + beta (Tc - 25)). It knows nothing of the light.
- * @example quickRuleVoltage({ voc_V: 36.85, beta_pctPerK: -0.34 }, 5, 25) // 184.25
+ * @example quickRuleVoltage({ voc_V: 37.4, beta_pctPerK: -0.31 }, 5, 45) // 175.406
  */
 export function quickRuleVoltage(
   module: Pick<ModuleData, 'voc_V' | 'beta_pctPerK'>,
