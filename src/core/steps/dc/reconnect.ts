@@ -7,7 +7,7 @@ import type { PlantIndex } from '../../plant/plantIndex'
 import { checklist } from '../checks'
 import { provedOn } from '../gates'
 import { check, decisive } from '../slot'
-import type { GateRule } from '../step'
+import type { GateRule, Hookup } from '../step'
 
 const hasAc = (_: Part, plant: PlantIndex): boolean => plant.hasAcSide
 const only = <G extends GateRule>(gate: G, applies: GateRule['only']): G => ({
@@ -24,6 +24,15 @@ const circuitGates: readonly GateRule[] = [
     (part, plant) => !hasAc(part, plant),
   ),
 ]
+
+const atTheInverter: Hookup = {
+  drawing: 'inverter-on',
+  leads: [
+    { balloon: 1, code: 'dc-switch' },
+    { balloon: 2, code: 'inverter-display' },
+    { balloon: 3, code: 'ac-switch' },
+  ],
+}
 
 export const reconnect = checklist<'inverter'>({
   id: 'reconnect',
@@ -49,14 +58,7 @@ export const reconnect = checklist<'inverter'>({
     { id: 'nobody-at-the-plugs', hard: true },
     { id: 'covers-on', hard: false },
   ],
-  hookup: {
-    drawing: 'inverter-on',
-    leads: [
-      { balloon: 1, code: 'dc-switch' },
-      { balloon: 2, code: 'inverter-display' },
-      { balloon: 3, code: 'ac-switch' },
-    ],
-  },
+  hookup: atTheInverter,
   minutes: 8,
   sources: ['iec-62446-functional'],
   example: {
@@ -81,14 +83,7 @@ export const acProved = checklist<'inverter'>({
   slots: [decisive('ac-dead-tests-done', 3), decisive('ac-earth-in-place', 3)],
   gates: [],
   cautions: [{ id: 'earth-back-before-power', hard: true }],
-  hookup: {
-    drawing: 'inverter-on',
-    leads: [
-      { balloon: 1, code: 'dc-switch' },
-      { balloon: 2, code: 'inverter-display' },
-      { balloon: 3, code: 'ac-switch' },
-    ],
-  },
+  hookup: atTheInverter,
   minutes: 1,
   sources: ['bs7671-continuity'],
   example: {

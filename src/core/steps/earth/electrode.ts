@@ -13,7 +13,7 @@ import type { Decided, Figures, Finding } from '../../verdict/verdict'
 import { deadGate } from '../gates'
 import { hold, notYet, ruled } from '../holding'
 import { choiceIn, numberIn } from '../reading'
-import type { ReadStep } from '../step'
+import type { ReadStep, StateEffect } from '../step'
 import { exampleElectrode, exampleRcd, exampleSupply } from '../worked'
 import { clearBearing, electrodePictures, sharesOf } from './electrodePictures'
 import {
@@ -135,6 +135,14 @@ export function judgeElectrodeStep(context: ElectrodeContext): Judgement {
   })
 }
 
+/** Whichever way it is read, its conductor is off until somebody puts it back. */
+const comesOff: StateEffect = {
+  state: 'electrode-on',
+  on: 'part',
+  does: 'end',
+  when: (reading) => choiceIn(reading, leadOffSlot.id) === 'taken-off',
+}
+
 export const electrode: ReadStep<'electrode'> = {
   kind: 'read',
   id: 'electrode',
@@ -145,14 +153,7 @@ export const electrode: ReadStep<'electrode'> = {
   tag: 'dead',
   slots: electrodeSlots,
   counts: 'latest',
-  effects: [
-    {
-      state: 'electrode-on',
-      on: 'part',
-      does: 'end',
-      when: (reading) => choiceIn(reading, leadOffSlot.id) === 'taken-off',
-    },
-  ],
+  effects: [comesOff],
   gates: [deadGate],
   cautions: [
     { id: 'electrode-lead-off', hard: true },
@@ -215,14 +216,7 @@ export const electrodeLoop: ReadStep<'electrode'> = {
   tag: 'live',
   slots: [leadOffSlot, loopSlot, longLeadSlot],
   counts: 'latest',
-  effects: [
-    {
-      state: 'electrode-on',
-      on: 'part',
-      does: 'end',
-      when: (reading) => choiceIn(reading, leadOffSlot.id) === 'taken-off',
-    },
-  ],
+  effects: [comesOff],
   gates: [deadGate],
   cautions: [
     { id: 'all-dead-downstream', hard: true },
