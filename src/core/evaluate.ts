@@ -19,7 +19,7 @@ import type { Picture } from './steps/picture'
 import { isRead, type Reading } from './steps/step'
 import type { Cause } from './verdict/cause'
 import { overrulingLine, undecidedLines } from './verdict/judgement'
-import { worst } from './verdict/verdict'
+import { type Verdict, worst } from './verdict/verdict'
 import type { WorkingLine } from './verdict/working'
 
 export { checkBody, type DraftEvaluation, evaluateDraft, judgeBody, sharedReadings } from './evaluation/draft'
@@ -47,7 +47,9 @@ function evaluationOf(whole: Whole, now: number): Evaluation {
   const steps = [...byKey.values()]
   let done = 0
   let next: string | null = null
+  const verdicts = new Set<Verdict>()
   for (const one of steps) {
+    verdicts.add(one.verdict)
     if (one.done) done++
     else if (!next && one.verdict !== 'held-back' && isRead(one.step)) next = one.key
   }
@@ -59,7 +61,7 @@ function evaluationOf(whole: Whole, now: number): Evaluation {
     steps,
     byKey,
     stations: stationsOf(steps, plant),
-    progress: { done, total: steps.length, worst: worst(steps.map((one) => one.verdict)) },
+    progress: { done, total: steps.length, worst: worst(verdicts) },
     next,
     states,
     sisters,
@@ -94,13 +96,13 @@ function countSinceSeal(facts: Facts): number {
 }
 
 /** How a step stands among its sisters, null where it has none. */
-export const sistersOf = (evaluation: Evaluation, one: StepEvaluation): Sisters | null => evaluation.sisters.of(one.key)
+export const sistersOf = (evaluation: Evaluation, one: StepEvaluation): Sisters | null => evaluation.sisters.of(one)
 
 /** The sum behind what a step comes to, its sisters included: the line that decides is that of its verdict. */
 export function linesOf(evaluation: Evaluation, one: StepEvaluation): readonly WorkingLine[] {
   const { judgement } = one
   if (!judgement) return []
-  const sisters = evaluation.sisters.line(one.key, evaluation.facts.regime)
+  const sisters = evaluation.sisters.line(one, evaluation.facts.regime)
   const { verdict } = one
   if (verdict === judgement.verdict || verdict === 'held-back' || verdict === 'left-out')
     return sisters ? [...judgement.lines, sisters] : judgement.lines

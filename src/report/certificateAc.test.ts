@@ -33,15 +33,15 @@ function tested() {
     'five-0': ms(five),
     'five-180': ms(five + 1),
   })
-  site.take('rcd-trips', site.rcd!, trips(26, 12.6)).take('rcd-trips', second, trips(31, 9))
+  site.take('rcd-trips', site.rcd!, trips(28, 14.2)).take('rcd-trips', second, trips(31, 9))
   site.take('electrode', electrode, {
     'electrode-method': choose('three-lead'),
     'electrode-lead': choose('taken-off'),
     'spike-distance': read(40, 'm', 0),
     'spike-bearing': read(80, 'deg', 0),
-    're-1': read(16.1, 'ohm', 1),
-    're-2': read(15.5, 'ohm', 1),
-    're-3': read(16.1, 'ohm', 1),
+    're-1': read(18.3, 'ohm', 1),
+    're-2': read(17.7, 'ohm', 1),
+    're-3': read(18.3, 'ohm', 1),
   })
   return certificateOf(site.facts, 0, null)
 }
@@ -51,8 +51,8 @@ describe('earth and the AC side on a certificate', () => {
 
   it('has every trip of a device in a column of its own', () => {
     const table = tableOf(certificate.tables, 'rcd-trips')
-    expect(column(table, 'IΔn, 180°, ms')).toEqual(['30.0', '35.0'])
-    expect(column(table, '5 IΔn, 0°, ms')).toEqual(['12.6', '9.0'])
+    expect(column(table, 'IΔn, 180°, ms')).toEqual(['32.0', '35.0'])
+    expect(column(table, '5 IΔn, 0°, ms')).toEqual(['14.2', '9.0'])
     expect(column(table, '½ IΔn, 0°, ms')).toEqual(['>1999', '>1999'])
     expect(table.columns.some((one) => one.label === 'Set-up')).toBe(false)
   })

@@ -22,19 +22,19 @@ describe('mean and spread', () => {
   it('takes the range or the greatest deviation', () => {
     expect(
       meanAndSpread(
-        [16.1, 15.5, 16.1].map((one) => exactly(one)),
+        [18.3, 17.7, 18.3].map((one) => exactly(one)),
         exactly(0),
         'range',
       ).spread_pct,
-    ).toBeCloseTo(3.774, 3)
-    // Greatest deviation from 15.9 is 0.4; 1.2 * 0.4 / 15.9.
+    ).toBeCloseTo(3.3149, 3)
+    // Greatest deviation from 18.1 is 0.4; 1.2 * 0.4 / 18.1.
     expect(
       meanAndSpread(
-        [16.1, 15.5, 16.1].map((one) => exactly(one)),
+        [18.3, 17.7, 18.3].map((one) => exactly(one)),
         exactly(0),
         'deviation',
       ).spread_pct,
-    ).toBeCloseTo(3.0189, 3)
+    ).toBeCloseTo(2.6519, 3)
   })
 
   it('has none for one reading, and for readings that the lead eats', () => {

@@ -103,7 +103,7 @@ export const wennerResistivity_ohm_m = (apart_m: number, read_ohm: number): numb
 
 /**
  * Whether several rods read less than equal rods far apart could: better soil, more depth or a hidden path.
- * @example tooGood(6.4, 20, 3) // true: 20/3 is 6.67
+ * @example tooGood(8.1, 27, 3) // true: 27/3 is 9
  */
 export const tooGood = (read_ohm: number, single_ohm: number, count: number): boolean =>
   count > 1 && read_ohm < single_ohm / count

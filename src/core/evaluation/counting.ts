@@ -1,55 +1,103 @@
-import type { Part } from '../plant/part'
 import type { Entry } from '../record/entry'
 import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
 import type { AnyReadStep } from '../steps/step'
-import { gravest, type Flag, type Verdict } from '../verdict/verdict'
+import type { Judgement } from '../verdict/judgement'
+import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
 import { type EntryIndex, endedBy } from './entryIndex'
-import { type Counted, contextOf, judgeStep, readingOf } from './judge'
-import type { LeadNulls } from './leadNulls'
-import type { Run } from './runOf'
+import { contextOf, judgeStep, readingOf } from './judge'
+import type { Judging, Run } from './runOf'
 import type { ReadingEvaluation, Scope } from './types'
 
+const NONE: readonly ReadingEvaluation[] = []
+
 /** Every reading of one step on one part, judged at its own time and conditions. */
-export function judgeReadings(
-  run: Run,
-  step: AnyReadStep,
-  part: Part,
-  key: string,
-  counted: Counted,
-): ReadingEvaluation[] {
+export function judgeReadings(run: Run, judging: Judging, key: string): readonly ReadingEvaluation[] {
   const kept = run.index.readings.get(key)
-  if (!kept) return []
-  return kept.map((one) => judgeEntry(run, step, part, withJoined(one, run.index), key, counted))
+  return kept ? kept.map((one) => judgeEntry(run, judging, withJoined(one, run.index), key)) : NONE
 }
 
 /** One reading judged; `key` is that of its step, so that what ended it is found. */
-export function judgeEntry(
-  run: Run,
-  step: AnyReadStep,
-  part: Part,
-  entry: Entry<'reading'>,
-  key: string,
-  counted: Counted,
-): ReadingEvaluation {
-  const judgement = judgeStep(step, contextOf(step, part, run.plant, run.facts, counted, readingOf(entry.body)))
+export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, key: string): ReadingEvaluation {
   const at = correctedTime(entry)
-  const flags = flagsOfReading(
-    step,
+  const isNulled = !judging.step.nulled || run.nulls.before(judging.step, entry, at)
+  const one = new KeptReading(
     entry,
     at,
-    run.index,
-    run.nulls,
-    run.facts.regime.limits['conditions.apart']?.value,
+    endedBy(run.index, key, entry),
+    judging,
+    run.index.joined.has(entry.id),
+    isNulled,
   )
-  return {
-    entry,
-    at,
-    judgement,
-    verdict: judgement.verdict,
-    flags: judgement.flags.length > 0 ? [...judgement.flags, ...flags] : flags,
-    ended: endedBy(run.index, key, entry),
+  // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
+  if (judging.step.readsOthers) void one.judgement
+  return one
+}
+
+/** A reading that was kept. Of several that a test was read, few are looked at: each is judged when it is. */
+class KeptReading implements ReadingEvaluation {
+  private judged: Judgement | null = null
+  private flagged: readonly Flag[] | null = null
+
+  constructor(
+    readonly entry: Entry<'reading'>,
+    readonly at: number,
+    readonly ended: ReadingEvaluation['ended'],
+    private readonly judging: Judging,
+    private readonly isJoined: boolean,
+    private readonly isNulled: boolean,
+  ) {}
+
+  get judgement(): Judgement {
+    if (!this.judged) {
+      const { step, part, plant, given, counted } = this.judging
+      this.judged = judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body)))
+    }
+    return this.judged
+  }
+
+  get verdict(): Decided {
+    return this.judgement.verdict
+  }
+
+  get flags(): readonly Flag[] {
+    if (!this.flagged) {
+      const { flags } = this.judgement
+      const own = this.ownFlags()
+      this.flagged = flags.length === 0 ? own : own.length === 0 ? flags : [...flags, ...own]
+    }
+    return this.flagged
+  }
+
+  private ownFlags(): Flag[] {
+    const { entry, at } = this
+    const { step } = this.judging
+    const { body } = entry
+    const flags: Flag[] = []
+    const { conditions, instrument } = body
+    if (isSimulated(body)) flags.push('stand-in')
+    if (
+      [instrument, conditions?.irradiance.instrument, conditions?.cell.instrument].some((one) => isOutOfDate(one, at))
+    )
+      flags.push('instrument-out-of-date')
+    if (instrument && isOverRange(step, body, instrument)) flags.push('over-instrument-range')
+    if (step.needsConditions && this.isApart()) flags.push('conditions-apart')
+    if (!this.isNulled) flags.push('leads-not-nulled')
+    if (this.isJoined) flags.push('conditions-from-file')
+    if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
+    if (body.v === 1 && step.slots.some((slot) => slot.since && !(slot.id in body.slots)))
+      flags.push('earlier-questions')
+    return flags
+  }
+
+  /** Whether light and warmth were taken at another moment than the reading. */
+  private isApart(): boolean {
+    const { entry, at } = this
+    const { conditions } = entry.body
+    const apart_s = this.judging.given.regime.limits['conditions.apart']?.value
+    if (!conditions || apart_s === undefined) return false
+    return Math.abs(Date.parse(conditions.at) - (at - entry.clockOffset_ms)) / 1000 > apart_s
   }
 }
 
@@ -57,34 +105,6 @@ export function judgeEntry(
 function withJoined(entry: Entry<'reading'>, index: EntryIndex): Entry<'reading'> {
   const joined = index.joined.get(entry.id)
   return joined ? { ...entry, body: { ...entry.body, conditions: joined.body.conditions } } : entry
-}
-
-function flagsOfReading(
-  step: AnyReadStep,
-  entry: Entry<'reading'>,
-  at: number,
-  index: EntryIndex,
-  nulls: LeadNulls,
-  apart_s: number | undefined,
-): Flag[] {
-  const { body } = entry
-  const flags: Flag[] = []
-  const { conditions, instrument } = body
-  const light = conditions?.irradiance.instrument ?? null
-  const warmth = conditions?.cell.instrument ?? null
-  if (isSimulated(body)) flags.push('stand-in')
-  if (isOutOfDate(instrument, at) || isOutOfDate(light, at) || isOutOfDate(warmth, at))
-    flags.push('instrument-out-of-date')
-  if (instrument && isOverRange(step, body, instrument)) flags.push('over-instrument-range')
-  if (conditions && step.needsConditions && apart_s !== undefined) {
-    const taken = correctedTime(entry) - entry.clockOffset_ms
-    if (Math.abs(Date.parse(conditions.at) - taken) / 1000 > apart_s) flags.push('conditions-apart')
-  }
-  if (step.nulled && !nulls.before(step, entry, at)) flags.push('leads-not-nulled')
-  if (index.joined.has(entry.id)) flags.push('conditions-from-file')
-  if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
-  if (body.v === 1 && step.slots.some((slot) => slot.since && !(slot.id in body.slots))) flags.push('earlier-questions')
-  return flags
 }
 
 /** Whether any of its figures came from a stand-in: each says so for itself, or its reading does. */
@@ -111,7 +131,7 @@ function isOverRange(step: AnyReadStep, body: Entry<'reading'>['body'], instrume
 const dueTimes = new Map<string, number>()
 
 /** Whether an instrument's calibration had run out at a time; it holds to the end of its last day. */
-function isOutOfDate(instrument: InstrumentCopy | null, at: number): boolean {
+function isOutOfDate(instrument: InstrumentCopy | null | undefined, at: number): boolean {
   const due = instrument?.calibrationDue
   if (!due) return false
   let until = dueTimes.get(due)

@@ -56,7 +56,9 @@ export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body:
   const context = contextIn(evaluation, one, body)
   const trap = step.trap?.(context) ?? null
   const { check, missing } = checkBody(evaluation, { step, part }, body)
-  const kept = judgeEntry(runOf(whole), step, part, entryOf(evaluation, one, body), one.key, context.counted)
+  const run = runOf(whole)
+  const judging = { step, part, plant: run.plant, given: run.given, counted: context.counted }
+  const kept = judgeEntry(run, judging, entryOf(evaluation, one, body), one.key)
   const shut = one.shut
   // A hard gate and a wrong set-up hold it back whatever is read; a soft gate as long as nothing is.
   const heldBack = trap ?? (shut && (shut.hard || kept.verdict === 'not-yet') ? shut.finding : null)

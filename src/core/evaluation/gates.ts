@@ -42,26 +42,74 @@ export function gateStates(
   return gates
 }
 
+/** Whether any gate is shut: the same question as `gateStates`, answered without a sentence for each. */
+export function isHeldBack(...[view, step, part, visitId, then]: Parameters<typeof gateStates>): boolean {
+  for (const gate of step.gates) {
+    if (gate.only && !gate.only(part, view.plant)) continue
+    const subjects = subjectsIn(view, gate, part)
+    if (subjects.lacks && gate.hard) return true
+    if (subjects.parts.every((one) => isOpenBy(view, gate, one, visitId, then))) continue
+    if (!isPassed(view, step, part, gate)) return true
+  }
+  const kit = isRead(step) ? kitGate(step, part, view) : null
+  return kit !== null && !isPassed(view, step, part, kit)
+}
+
+const subjectsIn = ({ plant }: GateView, { on }: GateRule, part: Part): Subjects =>
+  on === undefined ? { parts: [part], lacks: null } : subjectsOf(on, part, plant)
+
+/** Whether one subject of a gate is as the gate wants it. A step that a part does not have holds back a hard gate only. */
+function isOpenBy(
+  view: GateView,
+  gate: GateRule,
+  subject: Part,
+  visitId: string | undefined,
+  then: Moment | undefined,
+): boolean {
+  if ('state' in gate) return view.states.of(gate.state, subject.id, visitId, then).stands
+  const verdict = view.verdictOf(gate.waitsFor, subject.id)
+  return verdict === undefined ? !gate.hard : isMet(gate, verdict)
+}
+
 function gateState(
   view: GateView,
   step: AnyStep,
   gate: GateRule,
   part: Part,
   visitId: string | undefined,
-  then: Moment | undefined,
+  then?: Moment,
 ): GateState {
-  const subjects = gate.on === undefined ? { parts: [part], lacks: null } : subjectsOf(gate.on, part, view.plant)
+  const subjects = subjectsIn(view, gate, part)
   // A hard gate whose subject is missing, or one of several, is shut; a soft one has nothing to wait for.
   if (subjects.lacks && gate.hard) return lacking(gate, part, subjects.lacks)
-  const state =
-    'state' in gate ? byState(view, gate, part, subjects, visitId, then) : bySteps(view, gate, part, subjects)
-  return passed(view, step, part, state)
+  const shut = subjects.parts.filter((one) => !isOpenBy(view, gate, one, visitId, then))
+  const about = shut[0] ?? shownOf(view, gate, subjects)
+  const opener = about && ('state' in gate ? view.beginnerOf(gate.state, about.id) : gate.waitsFor)
+  return passed(view, step, part, {
+    id: gate.id,
+    hard: gate.hard,
+    met: shut.length === 0,
+    why: shut.length === 0 ? null : 'unmet',
+    finding: waitingFor(gate, part, about, shut.length),
+    waitsFor: about && opener ? stepKey(opener, about.id) : null,
+    nowVerdict: (about && opener && view.verdictOf(opener, about.id)) || null,
+    state: 'state' in gate ? gate.state : null,
+    overridden: null,
+  })
 }
 
+/** The subject that an open gate names: the first that has the step. */
+const shownOf = (view: GateView, gate: GateRule, { parts }: Subjects): Part | null =>
+  ('state' in gate ? parts[0] : parts.find((one) => gate.hard || view.verdictOf(gate.waitsFor, one.id))) ?? null
+
+const overrideOf = ({ index }: GateView, step: AnyStep, part: Part, gate: { id: string; hard: boolean }) =>
+  gate.hard || index.overrides.size === 0 ? undefined : index.overrides.get(`${stepKey(step.id, part.id)}:${gate.id}`)
+
 /** A soft gate that somebody passed with a reason is met. */
-function passed({ index }: GateView, step: AnyStep, part: Part, gate: GateState): GateState {
-  if (gate.hard || index.overrides.size === 0) return gate
-  const override = index.overrides.get(`${stepKey(step.id, part.id)}:${gate.id}`)
+const isPassed = (...of: Parameters<typeof overrideOf>): boolean => overrideOf(...of) !== undefined
+
+function passed(view: GateView, step: AnyStep, part: Part, gate: GateState): GateState {
+  const override = overrideOf(view, step, part, gate)
   if (!override) return gate
   return { ...gate, met: true, why: null, overridden: { reason: override.body.reason, personId: override.personId } }
 }
@@ -77,64 +125,6 @@ function lacking(gate: GateRule, part: Part, why: 'missing' | 'ambiguous'): Gate
     waitsFor: null,
     nowVerdict: null,
     state: 'state' in gate ? gate.state : null,
-    overridden: null,
-  }
-}
-
-function byState(
-  view: GateView,
-  gate: StateGate,
-  part: Part,
-  subjects: Subjects,
-  visitId: string | undefined,
-  then: Moment | undefined,
-): GateState {
-  let shows: Part | null = null
-  let unmet = 0
-  for (const one of subjects.parts) {
-    if (view.states.of(gate.state, one.id, visitId, then).stands) continue
-    shows ??= one
-    unmet++
-  }
-  const about = shows ?? subjects.parts[0] ?? null
-  const beginner = about && view.beginnerOf(gate.state, about.id)
-  const waitsFor = about && beginner ? stepKey(beginner, about.id) : null
-  return {
-    id: gate.id,
-    hard: gate.hard,
-    met: unmet === 0,
-    why: unmet === 0 ? null : 'unmet',
-    finding: waitingFor(gate, part, about, unmet),
-    waitsFor,
-    nowVerdict: (about && beginner && view.verdictOf(beginner, about.id)) || null,
-    state: gate.state,
-    overridden: null,
-  }
-}
-
-function bySteps(view: GateView, gate: StepGate, part: Part, subjects: Subjects): GateState {
-  let shows: Part | null = null
-  let first: Part | null = null
-  let unmet = 0
-  for (const one of subjects.parts) {
-    const verdict = view.verdictOf(gate.waitsFor, one.id)
-    // A step that is not asked of a part holds nothing back softly; a hard gate wants it.
-    if (verdict === undefined && !gate.hard) continue
-    first ??= one
-    if (verdict !== undefined && isMet(gate, verdict)) continue
-    shows ??= one
-    unmet++
-  }
-  const about = shows ?? first
-  return {
-    id: gate.id,
-    hard: gate.hard,
-    met: unmet === 0,
-    why: unmet === 0 ? null : 'unmet',
-    finding: waitingFor(gate, part, about, unmet),
-    waitsFor: about ? stepKey(gate.waitsFor, about.id) : null,
-    nowVerdict: (about && view.verdictOf(gate.waitsFor, about.id)) || null,
-    state: null,
     overridden: null,
   }
 }

@@ -13,24 +13,38 @@ import { decide, type Judgement, overruled } from '../verdict/judgement'
 export type Counted = StepContext['counted']
 const sharedModels = new ModelCache()
 
+/** A reading which was to be judged by itself asks for another: then it must say so, to be judged again with it. */
+const unaskedOf = new WeakMap<AnyStep, Counted>()
+function unasked(step: AnyStep): Counted {
+  const known = unaskedOf.get(step)
+  if (known) return known
+  const counted: Counted = (other) => {
+    throw new Error(`${step.id}: expected a step that reads others, for it asks for ${other}`)
+  }
+  unaskedOf.set(step, counted)
+  return counted
+}
+
 /** What a step is judged in. */
 export class Context implements StepContext {
   readonly instruments: Facts['instruments']
   readonly regime: Regime
   readonly models = sharedModels
   readonly slots: StepContext['slots']
+  readonly counted: Counted
 
   constructor(
     step: AnyStep,
     readonly part: StepContext['part'],
     readonly plant: PlantIndex,
     facts: Pick<Facts, 'instruments' | 'regime'>,
-    readonly counted: Counted,
+    counted: Counted,
     readonly reading: Reading,
   ) {
     this.instruments = facts.instruments
     this.regime = facts.regime
     this.slots = slotsOf(step)
+    this.counted = isRead(step) && !step.readsOthers ? unasked(step) : counted
   }
 
   limit(id: Parameters<StepContext['limit']>[0]) {

@@ -5,14 +5,18 @@
 import type { Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime } from '../record/order'
-import { type AnyStep, isRead } from '../steps/step'
+import { isRead } from '../steps/step'
 import { withEntries } from './entryIndex'
 import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
 import type { Own } from './runOf'
-import { eventsOf, lapsed, runOf, settler, type Whole } from './run'
-import type { PlacedEvent } from './states'
-import type { StepEvaluation } from './types'
+import { eventsOf } from './placedEvents'
+import { lapsed, runOf, settler, type Whole } from './run'
+import type { ChangedOwn } from './sisters'
+import { isBefore, type Moment, type PlacedEvent } from './states'
+import { stepKey } from './stepKey'
+import { subjectsOf } from './subjects'
+import type { Settled } from './settled'
 
 /** Kinds of entry that touch one step on one part; any other may touch everything. */
 const touchOneStep = new Set(['reading', 'left-out', 'override', 'confirmation', 'remark', 'photo', 'snag'])
@@ -23,18 +27,21 @@ export function addedSince(whole: Whole, facts: Facts): readonly Entry[] | null 
   if (facts.regime !== before.regime || facts.job.id !== before.job.id || facts.instruments !== before.instruments)
     return null
   if (facts.visits.length !== before.visits.length || facts.entries.length < before.entries.length) return null
-  for (let k = 0; k < before.entries.length; k++) if (facts.entries[k]!.body !== before.entries[k]!.body) return null
+  for (let k = 0; k < before.entries.length; k++) if (!isAsBefore(facts.entries[k]!, before.entries[k]!)) return null
   const added = facts.entries.slice(before.entries.length)
-  const last = whole.entries.at(-1)
-  let time = last ? correctedTime(last) : Number.NEGATIVE_INFINITY
+  let last = whole.entries.at(-1)
   for (const entry of added) {
-    const at = correctedTime(entry)
     // In the order of entries it comes last, and no void waits for it.
-    if (!touchOneStep.has(entry.body.kind) || at <= time || whole.index.voids.has(entry.id)) return null
-    time = at
+    if (!touchOneStep.has(entry.body.kind) || whole.index.voids.has(entry.id)) return null
+    if (last && !isBefore(momentOf(last), momentOf(entry))) return null
+    last = entry
   }
   return added
 }
+
+const momentOf = (entry: Entry): Moment => ({ at: correctedTime(entry), entryId: entry.id })
+const isAsBefore = (a: Entry, b: Entry): boolean =>
+  a.body === b.body && a.deviceTime === b.deviceTime && a.clockOffset_ms === b.clockOffset_ms
 
 export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): Whole {
   const next: Whole = {
@@ -44,26 +51,23 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
     index: withEntries(whole.index, added),
     nulls: new LeadNulls(whole.nulls),
     owns: new Map(whole.owns),
-    readers: new Map(whole.readers),
     settled: new Map(whole.settled),
   }
   const { changed, dirty } = reread(next, added)
   const events = changed.flatMap(({ own, before }) => newEvents(next, own, before))
   if (events.length > 0) next.states = next.states.with(events)
-  const steps = new Set(changed.map(({ own }) => own.step))
-  for (const key of compareAgain(next, steps)) dirty.add(key)
-  for (const key of heldBy(next, steps, events)) dirty.add(key)
+  for (const key of compareAgain(next, changed)) dirty.add(key)
+  for (const key of heldBy(next, changed, events)) dirty.add(key)
+  // What had lapsed or lapses now is a matter of all that waits.
+  for (const key of whole.lapsed) dirty.add(key)
   const settle = settler(next)
   for (const key of dirty) {
     const own = ownAt(next, key)
     if (own) put(next.settled, settle(own))
   }
-  // What had lapsed or lapses now is a matter of all that waits.
-  for (const [key, one] of whole.settled) {
-    if (!one.finding.code.startsWith('lapsed.') || dirty.has(key)) continue
-    put(next.settled, settle(ownAt(next, key)!))
-  }
-  for (const one of lapsed(next)) put(next.settled, one, whole.settled.get(one.key))
+  const ended = lapsed(next)
+  for (const one of ended) put(next.settled, one, whole.settled.get(one.key))
+  next.lapsed = ended.map((one) => one.key)
   return next
 }
 
@@ -72,10 +76,8 @@ const ownAt = ({ owns }: Whole, key: string): Own | undefined => {
   return owns.get(key.slice(0, at))?.get(key.slice(at + 1))
 }
 
-type Changed = { own: Own; before: Own | undefined }
-
 /** Judges again what the entries speak of, and what took their readings in, in working order. */
-function reread(next: Whole, added: readonly Entry[]): { changed: Changed[]; dirty: Set<string> } {
+function reread(next: Whole, added: readonly Entry[]): { changed: ChangedOwn[]; dirty: Set<string> } {
   const dirty = new Set<string>()
   const again = new Set<string>()
   for (const { step, partId, body } of added) {
@@ -83,7 +85,7 @@ function reread(next: Whole, added: readonly Entry[]): { changed: Changed[]; dir
     dirty.add(`${step}:${partId}`)
     if (body.kind === 'reading' || body.kind === 'confirmation') again.add(`${step}:${partId}`)
   }
-  const changed: Changed[] = []
+  const changed: ChangedOwn[] = []
   if (again.size === 0) return { changed, dirty }
   const run = runOf(next)
   const order = new Map(next.asked.map(({ step }, k) => [step.id, k]))
@@ -116,42 +118,51 @@ const stepOf = (key: string): string => key.slice(0, key.indexOf(':'))
 function newEvents({ plant, states }: Whole, own: Own, before: Own | undefined): PlacedEvent[] {
   const fresh = own.readings.slice(before?.readings.length ?? 0)
   if (fresh.length === 0) return []
-  const of = (does: 'begin' | 'end'): PlacedEvent[] => eventsOf(own.step, own.part, plant, fresh, does)
-  return [...of('begin'), ...of('end').filter(({ state, placeId }) => states.has(state, placeId))]
+  const { step, part } = own
+  return [
+    ...eventsOf(step, part, plant, fresh, 'begin'),
+    ...eventsOf(step, part, plant, fresh, 'end', (state, placeId) => states.has(state, placeId)),
+  ]
 }
 
-/** Compares the sisters of steps again; gives the keys of those for which it came out otherwise. */
-function compareAgain(next: Whole, steps: ReadonlySet<AnyStep>): string[] {
-  const members = [...steps].flatMap((step) =>
-    isRead(step) && step.sisterGroup ? [...(next.owns.get(step.id)?.values() ?? [])] : [],
-  )
-  if (members.length === 0) return []
-  const before = next.bySisters
-  next.sisters = next.sisters.with(members, next.facts.regime)
-  next.bySisters = next.sisters.outcomes()
-  const other: string[] = []
-  for (const { key } of members) {
-    if (JSON.stringify(before.get(key)) !== JSON.stringify(next.bySisters.get(key))) other.push(key)
-  }
+/** Compares sisters again; gives the keys of those for which it came out otherwise. */
+function compareAgain(next: Whole, changed: readonly ChangedOwn[]): string[] {
+  const among = changed.filter(({ own: { step } }) => isRead(step) && step.sisterGroup)
+  if (among.length === 0) return []
+  const { groups, other } = next.sisters.with(among, next.facts.regime)
+  next.sisters = groups
+  next.bySisters = groups.outcomes()
   return other
 }
 
-/** Keys of the steps that wait for one of these, or for a state that was begun or ended. */
-function heldBy(next: Whole, steps: ReadonlySet<AnyStep>, events: readonly PlacedEvent[]): string[] {
-  const ids = new Set([...steps].map((step) => step.id))
-  const states = new Set(events.map((one) => one.state))
-  return next.asked.flatMap(({ step, parts: all }) => {
-    const waits = step.gates.some((gate) => ('state' in gate ? states.has(gate.state) : ids.has(gate.waitsFor)))
-    return waits ? all.map((part) => `${step.id}:${part.id}`) : []
-  })
+/** Keys of the steps that wait for one of these on its part, or for a state of a place that was begun or ended. */
+function heldBy({ asked, plant }: Whole, changed: readonly ChangedOwn[], events: readonly PlacedEvent[]): string[] {
+  const partsOf = new Map<string, Set<string>>()
+  const note = (of: string, partId: string): void => void partsOf.set(of, (partsOf.get(of) ?? new Set()).add(partId))
+  for (const { own } of changed) note(own.step.id, own.part.id)
+  for (const { state, placeId } of events) note(state, placeId)
+  const keys: string[] = []
+  for (const { step, parts } of asked) {
+    for (const gate of step.gates) {
+      const touched = partsOf.get('state' in gate ? gate.state : gate.waitsFor)
+      if (!touched) continue
+      for (const part of parts) {
+        const waits = subjectsOf(gate.on ?? 'part', part, plant).parts.some((one) => touched.has(one.id))
+        if (waits) keys.push(stepKey(step.id, part.id))
+      }
+    }
+  }
+  return keys
 }
 
 /** Takes a step anew only where it is another: what did not change stays the same object, and is not drawn again. */
-function put(settled: Map<string, StepEvaluation>, one: StepEvaluation, known = settled.get(one.key)): void {
+function put(settled: Map<string, Settled>, one: Settled, known = settled.get(one.key)): void {
+  // Its gates are looked at now, or it would hold on to all that they are looked at with.
+  void one.gates
   settled.set(one.key, known && isSame(known, one) ? known : one)
 }
 
-const isSame = (a: StepEvaluation, b: StepEvaluation): boolean =>
+const isSame = (a: Settled, b: Settled): boolean =>
   a.verdict === b.verdict &&
   a.counting?.entry === b.counting?.entry &&
   a.readings.length === b.readings.length &&

@@ -12,26 +12,25 @@ export function ownOf(run: Run, step: AnyStep, part: Part): Own {
   const key = stepKey(step.id, part.id)
   const counted = run.countedFor(key)
   if (!isRead(step)) {
-    const computed = judgeStep(step, contextOf(step, part, run.plant, run.facts, counted, NOTHING_READ))
-    const { verdict, finding, flags } = computed
-    return { key, step, part, verdict, finding, flags, readings: [], computed, counting: null, repeatAsked: false }
+    const computed = judgeStep(step, contextOf(step, part, run.plant, run.given, counted, NOTHING_READ))
+    const { verdict, flags } = computed
+    return { key, step, part, verdict, said: null, flags, readings: [], computed, counting: null, repeatAsked: false }
   }
-  const readings = judgeReadings(run, step, part, key, counted)
+  const readings = judgeReadings(run, { step, part, plant: run.plant, given: run.given, counted }, key)
   const choice = run.index.choices.get(key)
   const counting = countingReading(step, readings, choice, run.scope)
   if (!counting) return unread(key, step, part, readings)
-  const flags = [...counting.flags]
-  if (peopleDisagree(readings, choice)) flags.push('two-people')
+  let flags = counting.flags
+  if (peopleDisagree(readings, choice)) flags = [...flags, 'two-people']
   const changed = changedSince(run, step, part, counting, counted)
-  if (changed) flags.push('plant-changed')
+  if (changed) flags = [...flags, 'plant-changed']
   const verdict = verdictWithFlags(counting.verdict, flags)
-  const { finding } = counting.judgement
   return {
     key,
     step,
     part,
     verdict,
-    finding: verdict === counting.verdict ? finding : flaggedFinding(finding, flags, part, changed),
+    said: verdict === counting.verdict ? null : flaggedFinding(counting.judgement.finding, flags, part, changed),
     flags,
     readings,
     computed: null,
@@ -40,27 +39,23 @@ export function ownOf(run: Run, step: AnyStep, part: Part): Own {
   }
 }
 
-/** Nothing counts yet; a remedy may have ended the say of the last reading, and then says why. */
+/** Nothing counts yet; a remedy may have ended the say of the last reading. */
 function unread(key: string, step: AnyStep, part: Part, readings: readonly ReadingEvaluation[]): Own {
-  const ended = readings.at(-1)?.ended
-  const { tag } = part.data
-  const repeatAsked = ended?.by === 'remedy'
-  const finding: Finding = repeatAsked
-    ? { code: 'repeat-after-remedy', figures: { tag, reason: ended.reason } }
-    : { code: 'not-yet.no-reading', figures: { tag } }
+  const repeatAsked = readings.at(-1)?.ended?.by === 'remedy'
   return {
     key,
     step,
     part,
     verdict: 'not-yet',
-    finding,
-    flags: [],
+    said: null,
+    flags: NO_FLAGS,
     readings,
     computed: null,
     counting: null,
     repeatAsked,
   }
 }
+const NO_FLAGS: readonly Flag[] = []
 
 function flaggedFinding(finding: Finding, flags: readonly Flag[], part: Part, changed: string | null): Finding {
   const { tag } = part.data

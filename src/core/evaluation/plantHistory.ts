@@ -38,6 +38,7 @@ export class PlantHistory {
   /** Where the last part of a kind came or went, and where the last one was changed. */
   private readonly lastCame = new Map<PartKind, number>()
   private readonly lastChanged = new Map<PartKind, number>()
+  private lastChangedAny = -1
   /** When the plant was last changed, ms; nothing that was read later can be touched. */
   private readonly last: number
 
@@ -86,6 +87,11 @@ export class PlantHistory {
     return (this.look().ofPart.get(partId)?.at(-1) ?? -1) >= seen
   }
 
+  /** Whether a part that was there before was changed at or after a place. */
+  isAnyChanged(seen: number): boolean {
+    return this.look().lastChangedAny >= seen
+  }
+
   /** What a part was before a place; null where it was not there yet. */
   dataBefore(partId: string, seen: number): PartData | null {
     const place = this.look()
@@ -127,6 +133,7 @@ export class PlantHistory {
       else this.ofPart.set(partId, [place])
       const came = !there.has(partId) || body.after === null
       ;(came ? this.lastCame : this.lastChanged).set(data.kind, place)
+      if (!came) this.lastChangedAny = place
       if (body.after === null) there.delete(partId)
       else there.add(partId)
     }

@@ -6,20 +6,20 @@ import type { Body, Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime, inOrder } from '../record/order'
 import { steps, stepsOf } from '../steps'
-import { type AnyStep, isRead, type StateEffect } from '../steps/step'
-import { CHECK_SOUND } from '../steps/slot'
-import { type Finding, type Flag, isDone, type Verdict } from '../verdict/verdict'
+import { type AnyStep, isRead } from '../steps/step'
+import type { Finding, Verdict } from '../verdict/verdict'
 import { type EntryIndex, indexEntries } from './entryIndex'
-import { gateStates, type GateView } from './gates'
+import { type GateView, isHeldBack } from './gates'
 import { PlantHistory } from './plantHistory'
 import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
 import type { Own, Run } from './runOf'
 import { type BySisters, SisterGroups } from './sisters'
-import { mustStand, type PlacedEvent, type StateId, stateIds, type States, statesFrom } from './states'
-import { stepKey } from './stepKey'
-import { endedOn, subjectsOf } from './subjects'
-import type { Evaluation, ReadingEvaluation, Scope, StepEvaluation } from './types'
+import { mustStand, type StateId, stateIds, type States } from './states'
+import { statesOf } from './placedEvents'
+import { Settled } from './settled'
+import { subjectsOf } from './subjects'
+import type { Evaluation, Scope } from './types'
 
 /** What one evaluation knows; the next one may begin with it. */
 export type Whole = {
@@ -36,12 +36,14 @@ export type Whole = {
   asked: readonly { step: AnyStep; parts: readonly Part[] }[]
   /** By step, then by part: no key is put together for a look. */
   owns: Map<string, Map<string, Own>>
-  /** Which steps took the reading of another into their judgement: key read, keys that read it. */
+  /** Which steps took the reading of another into their judgement: key read, keys that read it. It only grows. */
   readers: Map<string, Set<string>>
   sisters: SisterGroups
   bySisters: Map<string, BySisters>
   states: States
-  settled: Map<string, StepEvaluation>
+  settled: Map<string, Settled>
+  /** Keys of those whose state was ended since. */
+  lapsed: readonly string[]
 }
 
 /** What evaluations were made of. */
@@ -64,7 +66,7 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     .filter((step) => !step.where || step.where(plant))
     .map((step) => ({ step, parts: plant.ofKind(step.appliesTo).filter((part) => !step.of || step.of(part, plant)) }))
   const history = new PlantHistory(entries, facts.job.id)
-  const own: Omit<Whole, 'sisters' | 'bySisters' | 'states' | 'settled'> = {
+  const own: Omit<Whole, 'sisters' | 'bySisters' | 'states' | 'settled' | 'lapsed'> = {
     facts,
     scope,
     entries,
@@ -88,7 +90,14 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     if (step.sisterGroup) withSisters.push(...ofStep.values())
   }
   const sisters = SisterGroups.of(withSisters, facts.regime)
-  const whole: Whole = { ...own, sisters, bySisters: sisters.outcomes(), states: statesOf(own), settled: new Map() }
+  const whole: Whole = {
+    ...own,
+    sisters,
+    bySisters: sisters.outcomes(),
+    states: statesOf(own),
+    settled: new Map(),
+    lapsed: [],
+  }
   const settle = settler(whole)
   for (const { step, parts: of } of asked) {
     const ofStep = whole.owns.get(step.id)!
@@ -97,7 +106,9 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
       whole.settled.set(one.key, one)
     }
   }
-  for (const one of lapsed(whole)) whole.settled.set(one.key, one)
+  const ended = lapsed(whole)
+  for (const one of ended) whole.settled.set(one.key, one)
+  whole.lapsed = ended.map((one) => one.key)
   return whole
 }
 
@@ -121,94 +132,8 @@ export function runOf({
       else readers.set(key, new Set([reader]))
       return owns.get(step)?.get(partId)?.counting?.entry.body ?? null
     }
-  return { facts, scope, plant, index, history, nulls, countedFor }
-}
-
-/** What the readings of a step do to places. */
-export function eventsOf(
-  step: AnyStep,
-  part: Part,
-  plant: PlantIndex,
-  readings: readonly ReadingEvaluation[],
-  does: StateEffect['does'],
-): PlacedEvent[] {
-  if (!isRead(step) || !step.effects) return []
-  return step.effects
-    .filter((effect) => effect.does === does)
-    .flatMap((effect) => {
-      const places = (does === 'end' ? endedOn : beginsOn)(effect.on, part, plant)
-      return readings
-        .filter((reading) => (does === 'end' ? reading.ended?.by !== 'void' : begins(step, reading)))
-        .filter((reading) => !effect.when || effect.when(reading.entry.body))
-        .flatMap(({ entry, at }) =>
-          places.map(
-            ({ id: placeId }): PlacedEvent => ({
-              state: effect.state,
-              placeId,
-              event: { does, at, entryId: entry.id, visitId: entry.visitId, key: `${step.id}:${part.id}` },
-            }),
-          ),
-        )
-    })
-}
-
-const beginsOn = (...of: Parameters<typeof subjectsOf>): readonly Part[] => subjectsOf(...of).parts
-
-/** A state begins by a good reading of which no decisive line was left out. */
-function begins(step: AnyStep, { entry, verdict, ended }: ReadingEvaluation): boolean {
-  if (ended || !isDone(verdict) || !isRead(step)) return false
-  return step.slots.every((slot) => {
-    if (slot.kind !== 'check' || !slot.decisive) return true
-    const value = entry.body.slots[slot.id]
-    return !value || ('choice' in value && value.choice === CHECK_SOUND)
-  })
-}
-
-function statesOf({
-  asked,
-  owns,
-  plant,
-  parts,
-  index,
-}: Pick<Whole, 'asked' | 'owns' | 'plant' | 'parts' | 'index'>): States {
-  const gather = (does: StateEffect['does']): PlacedEvent[] =>
-    asked.flatMap(({ step, parts }) => {
-      if (!isRead(step) || !step.effects?.some((effect) => effect.does === does)) return []
-      const ofStep = owns.get(step.id)!
-      return parts.flatMap((part) => {
-        const { readings } = ofStep.get(part.id)!
-        return readings.length === 0 ? [] : eventsOf(step, part, plant, readings, does)
-      })
-    })
-  return statesFrom(gather('begin'), [...gather('end'), ...endsOfRetired(parts, index, plant)])
-}
-
-/** What was switched on at a part was on, also where the part was taken out of the plant since. */
-function endsOfRetired(parts: Whole['parts'], index: EntryIndex, plant: PlantIndex): PlacedEvent[] {
-  const retired = [...parts.values()].filter((part) => part.retired)
-  return retired.flatMap((part) =>
-    steps.flatMap((step) => {
-      if (step.appliesTo !== part.data.kind || !isRead(step)) return []
-      const entries = index.readings.get(stepKey(step.id, part.id)) ?? []
-      return (step.effects ?? []).flatMap((effect): PlacedEvent[] => {
-        if (effect.does !== 'end' || effect.on === 'part') return []
-        const ends = entries.filter((entry) => !index.voids.has(entry.id) && (effect.when?.(entry.body) ?? true))
-        return endedOn(effect.on, part, plant).flatMap(({ id: placeId }) =>
-          ends.map((entry): PlacedEvent => {
-            const { id: entryId, visitId } = entry
-            const event = {
-              does: 'end' as const,
-              at: correctedTime(entry),
-              entryId,
-              visitId,
-              key: stepKey(step.id, part.id),
-            }
-            return { state: effect.state, placeId, event }
-          }),
-        )
-      })
-    }),
-  )
+  const given = { instruments: facts.instruments, regime: facts.regime }
+  return { given, scope, plant, index, history, nulls, countedFor }
 }
 
 /** The step on a place by whose reading its state begins. */
@@ -260,70 +185,49 @@ function isLeftOut(own: Own, index: EntryIndex): boolean {
 }
 
 /** Sisters, gates, left out, and what follows for the verdict. A fact is never refused because of a gate. */
-export function settler(whole: Whole): (own: Own) => StepEvaluation {
+export function settler(whole: Whole): (own: Own) => Settled {
   const view = gateViewOf(whole)
-  const visitId = visitOf(whole)
+  const looked = { view, visitId: visitOf(whole) }
   return (own) => {
-    const { key, step, part, readings, computed, counting, repeatAsked } = own
+    const { key, step, part, computed, counting } = own
     const beside = whole.bySisters.size > 0 ? whole.bySisters.get(key) : undefined
-    const gates = gateStates(view, step, part, visitId)
-    const shut = gates.find((gate) => !gate.met) ?? null
     const left = whole.index.leftOut.size > 0 ? whole.index.leftOut.get(key) : undefined
     const leftOut = left ? { reason: left.body.reason, personId: left.personId, at: correctedTime(left) } : null
-    let verdict: Verdict = beside?.verdict ?? own.verdict
-    let finding: Finding = beside?.finding ?? own.finding
-    let flags: readonly Flag[] = beside?.flag ? [...own.flags, beside.flag] : own.flags
     if (leftOut && (!counting || leftOut.at > counting.at)) {
-      verdict = 'left-out'
-      finding = { code: 'left-out', figures: { tag: part.data.tag, reason: leftOut.reason } }
-      flags = []
-    } else if (counting) {
-      // Where nothing is shut now nothing was by a step; a state may have stood then and not now, or the other way round.
-      if (gates.length > 0 && wasHeldBack(view, own, counting)) flags = [...flags, 'while-held-back']
-    } else if (shut && !computed) {
-      verdict = 'held-back'
-      finding = shut.finding
+      const finding: Finding = { code: 'left-out', figures: { tag: part.data.tag, reason: leftOut.reason } }
+      return new Settled(own, looked, 'left-out', finding, [], leftOut)
     }
-    return {
-      key,
-      step,
-      part,
-      verdict,
-      finding,
-      flags,
-      gates,
-      shut,
-      readings,
-      computed,
-      counting,
-      judgement: computed ?? counting?.judgement ?? null,
-      leftOut,
-      repeatAsked,
-      done: isDone(verdict),
+    const verdict = beside?.verdict ?? own.verdict
+    const said = beside?.finding ?? null
+    let flags = beside?.flag ? [...own.flags, beside.flag] : own.flags
+    if (counting) {
+      const { entry, at } = counting
+      if (isHeldBack(view, step, part, entry.visitId, { at, entryId: entry.id })) flags = [...flags, 'while-held-back']
+      return new Settled(own, looked, verdict, said, flags, leftOut)
     }
+    if (!computed && isHeldBack(view, step, part, looked.visitId))
+      return new Settled(own, looked, 'held-back', null, flags, leftOut)
+    return new Settled(own, looked, verdict, said, flags, leftOut)
   }
-}
-
-function wasHeldBack(view: GateView, { step, part }: Own, { entry, at }: ReadingEvaluation): boolean {
-  return gateStates(view, step, part, entry.visitId, { at, entryId: entry.id }).some((gate) => !gate.met)
 }
 
 /**
  * Steps whose state was ended since: what was taken off is to be put back, and what ended with its visit is asked again
  * where anything waits for it.
  */
-export function lapsed(whole: Whole): StepEvaluation[] {
+export function lapsed(whole: Whole): Settled[] {
   const visitId = visitOf(whole)
-  const found: StepEvaluation[] = []
+  const found: Settled[] = []
   let waited: Set<string> | null = null
-  for (const { step, parts } of whole.asked) {
+  for (const { step } of whole.asked) {
     if (!isRead(step)) continue
     for (const effect of step.effects ?? []) {
       if (effect.does !== 'begin') continue
-      for (const part of parts) {
-        const one = whole.settled.get(`${step.id}:${part.id}`)!
-        if (!one.counting || !one.done || one.verdict === 'left-out') continue
-        for (const place of subjectsOf(effect.on, part, whole.plant).parts) {
+      for (const own of whole.owns.get(step.id)!.values()) {
+        if (!own.counting) continue
+        const one = whole.settled.get(own.key)!
+        if (!one.done || one.verdict === 'left-out') continue
+        for (const place of subjectsOf(effect.on, own.part, whole.plant).parts) {
           const standing = whole.states.of(effect.state, place.id, visitId)
           if (standing.stands || !standing.ended) continue
           if (!mustStand.has(effect.state)) {
@@ -338,7 +242,7 @@ export function lapsed(whole: Whole): StepEvaluation[] {
               step: ended.by === 'entry' ? ended.key.slice(0, ended.key.indexOf(':')) : '',
             },
           }
-          found.push({ ...one, verdict: 'not-yet', finding, done: false })
+          found.push(one.as('not-yet', finding))
           break
         }
       }

@@ -1,5 +1,5 @@
 import type { Part } from '../plant/part'
-import type { AnyStep } from '../steps/step'
+import type { AnyReadStep, AnyStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import type { PlantIndex } from '../plant/plantIndex'
@@ -16,7 +16,8 @@ export type Own = {
   readonly step: AnyStep
   readonly part: Part
   readonly verdict: Verdict
-  readonly finding: Finding
+  /** What is said of it, null where its judgement says it, or that there is none. */
+  readonly said: Finding | null
   readonly flags: readonly Flag[]
   readonly readings: readonly ReadingEvaluation[]
   readonly computed: Judgement | null
@@ -24,9 +25,21 @@ export type Own = {
   readonly repeatAsked: boolean
 }
 
+/** What the readings of one step on one part are judged with. */
+export type Judging = {
+  step: AnyReadStep
+  part: Part
+  plant: PlantIndex
+  given: Given
+  counted: Counted
+}
+
+/** What of the facts a judgement may take in by itself. */
+export type Given = Pick<Facts, 'instruments' | 'regime'>
+
 /** What stays the same while one bundle of facts is evaluated. */
 export type Run = {
-  facts: Facts
+  given: Given
   scope: Scope
   plant: PlantIndex
   index: EntryIndex
@@ -34,4 +47,15 @@ export type Run = {
   nulls: LeadNulls
   /** The reading that counts of a step that was looked at already; `reader` asks, so that it is asked again when it changes. */
   countedFor(reader: string): Counted
+}
+
+/** The sentence of a step by its own readings; where a remedy ended the say of the last, why. */
+export function findingOf({ said, computed, counting, readings, repeatAsked, part }: Own): Finding {
+  const judgement = computed ?? counting?.judgement
+  if (said) return said
+  if (judgement) return judgement.finding
+  const { tag } = part.data
+  return repeatAsked
+    ? { code: 'repeat-after-remedy', figures: { tag, reason: readings.at(-1)!.ended!.reason } }
+    : { code: 'not-yet.no-reading', figures: { tag } }
 }

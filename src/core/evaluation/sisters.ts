@@ -2,88 +2,111 @@ import type { LimitId, Regime } from '../regime/regime'
 import { isRead } from '../steps/step'
 import { type Finding, type Flag, isGraver, type Verdict } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
-import type { Own } from './runOf'
+import { findingOf, type Own } from './runOf'
 import type { Sisters } from './types'
 
 /** Sisters that must be there before the odd one out can be named: with one other, nobody knows which is odd. */
 const LEAST_OTHERS = 2
 
-type Member = { own: Own; comparable: number; irradiance_Wm2: number | null }
+type Member = {
+  own: Own
+  comparable: number
+  irradiance_Wm2: number | null
+  /** Its place among those that are a measure for the others; null where it is none. */
+  place: number | null
+}
 type Group = {
   members: readonly Member[]
   /** Those that are a measure for the others, sorted. */
   sound: readonly Member[]
-  places: ReadonlyMap<string, number>
   lightMoved: boolean
-  allowed_pct: number
+  /** Null where the regime has no figure for it: then nothing is compared. */
+  allowed_pct: number | null
   limit: LimitId
+  /** What being compared comes to, by key of the step, where it comes to anything. */
+  outcomes: ReadonlyMap<string, BySisters>
 }
 
 /** What being compared with its sisters adds to a step. */
 export type BySisters = { verdict: Verdict; finding: Finding; flag: Flag | null }
+
+/** A step whose reading that counts is another now. */
+export type ChangedOwn = { own: Own; before: Own | undefined }
 
 /**
  * Compares strings alike, referred to the same conditions first: each against the median of the others. Sorting once a
  * group keeps it n log n. Source: IEC 62446-1 6.4, 6.5 (from memory).
  */
 export class SisterGroups {
-  private constructor(
-    private readonly groups: ReadonlyMap<string, Group>,
-    private readonly groupOf: ReadonlyMap<string, string>,
-  ) {}
+  private constructor(private readonly groups: ReadonlyMap<string, Group>) {}
 
+  /** @param all every step that may have sisters. */
   static of(all: readonly Own[], regime: Regime): SisterGroups {
-    return new SisterGroups(new Map(), new Map()).with(all, regime)
+    const members = new Map<string, Member[]>()
+    for (const own of all) {
+      const key = groupKey(own)
+      if (key === null) continue
+      const list = members.get(key)
+      if (list) list.push(memberOf(own))
+      else members.set(key, [memberOf(own)])
+    }
+    return new SisterGroups(new Map([...members].map(([key, list]) => [key, groupFrom(list, regime)])))
   }
 
-  /** The same with the members of one step as they are now. @param all every member of the steps concerned. */
-  with(all: readonly Own[], regime: Regime): SisterGroups {
+  /** The same with some steps as they are now, and the keys of those for which it comes out otherwise. */
+  with(changed: readonly ChangedOwn[], regime: Regime): { groups: SisterGroups; other: string[] } {
     const members = new Map<string, Member[]>()
-    const groupOf = new Map(this.groupOf)
-    const steps = new Set(all.map((own) => own.step.id))
-    for (const own of all) {
-      const group = groupKey(own)
-      groupOf.delete(own.key)
-      if (group === null) continue
-      groupOf.set(own.key, group)
-      const { counting } = own
-      const irradiance_Wm2 = counting?.entry.body.conditions?.irradiance.read.value ?? null
-      const member = { own, comparable: counting!.judgement.comparable!, irradiance_Wm2 }
-      const list = members.get(group)
-      if (list) list.push(member)
-      else members.set(group, [member])
+    const membersIn = (key: string): Member[] => {
+      const list = members.get(key) ?? (this.groups.get(key)?.members ?? []).map((one) => ({ ...one, place: null }))
+      members.set(key, list)
+      return list
     }
-    const groups = new Map([...this.groups].filter(([key]) => !steps.has(key.slice(0, key.indexOf('|')))))
+    for (const { own, before } of changed) {
+      const [was, is] = [before ? groupKey(before) : null, groupKey(own)]
+      if (was !== null) {
+        const list = membersIn(was)
+        list.splice(
+          list.findIndex((one) => one.own.key === own.key),
+          1,
+        )
+      }
+      if (is !== null) membersIn(is).push(memberOf(own))
+    }
+    const groups = new Map(this.groups)
+    const other: string[] = []
     for (const [key, list] of members) {
+      const before = groups.get(key)?.outcomes ?? new Map<string, BySisters>()
       const group = groupFrom(list, regime)
-      if (group) groups.set(key, group)
+      groups.set(key, group)
+      for (const one of new Set([...before.keys(), ...group.outcomes.keys()]))
+        if (JSON.stringify(before.get(one)) !== JSON.stringify(group.outcomes.get(one))) other.push(one)
     }
-    return new SisterGroups(groups, groupOf)
+    return { groups: new SisterGroups(groups), other }
   }
 
   /** Where a step stands among its sisters; null where it has none. */
-  of(key: string): Sisters | null {
-    const group = this.groups.get(this.groupOf.get(key) ?? '')
-    const member = group?.members.find((one) => one.own.key === key)
+  of(one: Compared): Sisters | null {
+    const group = this.groupOf(one)
+    const member = group?.members.find(({ own }) => own.key === one.key)
     return group && member ? standingOf(member, group) : null
+  }
+
+  private groupOf(one: Compared): Group | undefined {
+    const key = groupKey(one)
+    return key === null ? undefined : this.groups.get(key)
   }
 
   /** What each step comes to beside its sisters, by key; those that they add nothing to are not among them. */
   outcomes(): Map<string, BySisters> {
     const found = new Map<string, BySisters>()
-    for (const group of this.groups.values()) {
-      for (const member of group.members) {
-        const outcome = outcomeOf(member, group)
-        if (outcome) found.set(member.own.key, outcome)
-      }
-    }
+    for (const { outcomes } of this.groups.values()) for (const [key, one] of outcomes) found.set(key, one)
     return found
   }
 
   /** The line of the working that tells it, where there are sisters. */
-  line(key: string, regime: Regime): WorkingLine | null {
-    const sisters = this.of(key)
-    const group = this.groups.get(this.groupOf.get(key) ?? '')
+  line(one: Compared, regime: Regime): WorkingLine | null {
+    const sisters = this.of(one)
+    const group = this.groupOf(one)
     if (!sisters || !group) return null
     return {
       code: 'sisters.gap',
@@ -94,33 +117,42 @@ export class SisterGroups {
   }
 }
 
-function groupKey({ step, part, counting }: Own): string | null {
+/** What a step is compared by. */
+type Compared = Pick<Own, 'key' | 'step' | 'part' | 'counting'>
+
+function groupKey({ step, part, counting }: Compared): string | null {
   if (!isRead(step) || !step.sisterGroup || counting?.judgement.comparable == null) return null
   const group = step.sisterGroup(part)
   return group === null ? null : `${step.id}|${group}`
 }
 
-function groupFrom(members: readonly Member[], regime: Regime): Group | null {
-  const step = members[0]!.own.step
-  const limit = (isRead(step) && step.sisterLimit) || 'pv.sisters'
-  const allowed_pct = regime.limits[limit]?.value
-  if (members.length < 2 || allowed_pct === undefined) return null
-  // A string that is outside by its own expectation is no measure for the others.
-  const sound = members.filter((one) => one.own.verdict !== 'outside').sort((a, b) => a.comparable - b.comparable)
-  return {
-    members,
-    sound,
-    places: new Map(sound.map((one, place) => [one.own.key, place])),
-    lightMoved: lightMovedBetween(members, regime.limits['pv.light-moved']?.value ?? 0),
-    allowed_pct,
-    limit,
-  }
+const memberOf = (own: Own): Member => {
+  const { entry, judgement } = own.counting!
+  const irradiance_Wm2 = entry.body.conditions?.irradiance.read.value ?? null
+  return { own, comparable: judgement.comparable!, irradiance_Wm2, place: null }
 }
 
-function standingOf(member: Member, { sound, places, allowed_pct, lightMoved }: Group): Sisters | null {
-  const place = places.get(member.own.key)
-  const count = sound.length - (place === undefined ? 0 : 1)
-  if (count === 0) return null
+function groupFrom(members: readonly Member[], regime: Regime): Group {
+  const step = members[0]?.own.step
+  const limit = (step && isRead(step) && step.sisterLimit) || 'pv.sisters'
+  const allowed_pct = regime.limits[limit]?.value
+  // A string that is outside by its own expectation is no measure for the others.
+  const sound = members.filter((one) => one.own.verdict !== 'outside').sort((a, b) => a.comparable - b.comparable)
+  for (const [place, one] of sound.entries()) one.place = place
+  const lightMoved = lightMovedBetween(members, regime.limits['pv.light-moved']?.value ?? 0)
+  const outcomes = new Map<string, BySisters>()
+  const group = { members, sound, lightMoved, allowed_pct: allowed_pct ?? null, limit, outcomes }
+  for (const member of members) {
+    const outcome = outcomeOf(member, group)
+    if (outcome) outcomes.set(member.own.key, outcome)
+  }
+  return group
+}
+
+function standingOf(member: Member, { sound, allowed_pct, lightMoved }: Group): Sisters | null {
+  const { place } = member
+  const count = sound.length - (place === null ? 0 : 1)
+  if (count === 0 || allowed_pct === null) return null
   const median = medianWithout(sound, place ?? sound.length)
   return { count, median, deviation_pct: 100 * (member.comparable / median - 1), allowed_pct, lightMoved }
 }
@@ -134,8 +166,8 @@ function outcomeOf(member: Member, group: Group): BySisters | null {
   const flag = lightMoved && reads ? 'light-moved' : null
   const odd: Verdict = others >= LEAST_OTHERS && !lightMoved ? 'outside' : 'close'
   const says = Math.abs(deviation_pct) > allowed_pct && own.verdict !== 'not-yet' && isGraver(odd, own.verdict)
-  if (!says) return flag && { verdict: own.verdict, finding: own.finding, flag }
-  const figures = { ...own.finding.figures, deviation_pct: Math.abs(deviation_pct), allowed_pct, others }
+  if (!says) return flag && { verdict: own.verdict, finding: findingOf(own), flag }
+  const figures = { ...findingOf(own).figures, deviation_pct: Math.abs(deviation_pct), allowed_pct, others }
   return { verdict: odd, finding: { code: `sisters.${deviation_pct < 0 ? 'below' : 'above'}`, figures }, flag }
 }
 

@@ -21,6 +21,7 @@ export function snagsOf(
   const spokenFor = new Set(written.filter((one) => one.state !== 'closed').map(keyOf))
   const opened: Snag[] = []
   for (const evaluation of byKey.values()) {
+    if (remedies.size === 0 && evaluation.verdict !== 'outside') continue
     for (const reading of evaluation.readings) {
       const remedy = remedies.get(reading.entry.id)
       const speaks =
@@ -52,21 +53,17 @@ function snagOf(
   }
 }
 
-function openedBy(
-  { step, part, ...evaluation }: StepEvaluation,
-  reading: ReadingEvaluation,
-  remedy: Entry<'remedy'> | undefined,
-): Snag {
+function openedBy(evaluation: StepEvaluation, reading: ReadingEvaluation, remedy: Entry<'remedy'> | undefined): Snag {
   const speaks = reading === evaluation.counting ? evaluation.finding : reading.judgement.finding
   return {
     entryId: reading.entry.id,
-    step: step.id,
-    partId: part.id,
+    step: evaluation.step.id,
+    partId: evaluation.part.id,
     text: null,
     finding: speaks,
     personId: reading.entry.personId,
     at: reading.at,
-    ...mended(remedy, { step, part, ...evaluation }),
+    ...mended(remedy, evaluation),
   }
 }
 

@@ -9,10 +9,11 @@ const found = (parts: readonly Part[]): Subjects => ({ parts, lacks: parts.lengt
 const one = (part: Part | null, several: boolean): Subjects =>
   part ? { parts: [part], lacks: null } : { parts: [], lacks: several ? 'ambiguous' : 'missing' }
 
-export function subjectsOf(on: On, part: Part, plant: PlantIndex): Subjects {
+export const subjectsOf = (on: On, part: Part, plant: PlantIndex): Subjects =>
+  on === 'part' ? { parts: [part], lacks: null } : plant.once(on, part.id, () => lookUp(on, part, plant))
+
+function lookUp(on: Exclude<On, 'part'>, part: Part, plant: PlantIndex): Subjects {
   switch (on) {
-    case 'part':
-      return { parts: [part], lacks: null }
     case 'site':
       return one(plant.site, false)
     case 'array':
@@ -59,14 +60,14 @@ export function endedOn(on: On, part: Part, plant: PlantIndex): readonly Part[] 
 function stringsOn(part: Part, plant: PlantIndex): readonly StringPart[] {
   const own = plant.stringsOf(part)
   if (part.data.kind !== 'inverter' || plant.ofKind('inverter').length < 2) return own
-  return [...own, ...plant.ofKind('string').filter((string) => plant.inverterOf(string) === null)]
+  return [...own, ...plant.stringsOfNoInverter]
 }
 
 /** Circuits of a board or device; one of which nobody said on which board it is may be on this one. */
 function circuitsOn(part: Part, plant: PlantIndex): readonly Part[] {
   const own = plant.circuitsOf(part)
   if (part.data.kind !== 'board' || plant.ofKind('board').length < 2) return own
-  return [...own, ...plant.ofKind('circuit').filter((circuit) => plant.boardOf(circuit) === null)]
+  return [...own, ...plant.circuitsOfNoBoard]
 }
 
 const circuitOf = (part: Part, plant: PlantIndex): PartOf<'circuit'> | null =>

@@ -5,19 +5,19 @@ import type { Facts } from '../record/facts'
 import type { SignatureState } from '../record/signature'
 import type { AnyStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
-import type { Finding, Flag, Verdict } from '../verdict/verdict'
+import type { Decided, Finding, Flag, Verdict } from '../verdict/verdict'
 import type { SisterGroups } from './sisters'
 import type { StateId, States } from './states'
 
 export type ReadingEvaluation = {
-  entry: Entry<'reading'>
+  readonly entry: Entry<'reading'>
   /** Corrected device time, ms since 1970. */
-  at: number
-  judgement: Judgement
-  verdict: Verdict
-  flags: Flag[]
+  readonly at: number
+  readonly judgement: Judgement
+  readonly verdict: Decided
+  readonly flags: readonly Flag[]
   /** Why it no longer counts, null while it may. */
-  ended: { by: 'void' | 'remedy'; reason: string; personId: string } | null
+  readonly ended: { by: 'void' | 'remedy'; reason: string; personId: string } | null
 }
 
 export type GateState = {

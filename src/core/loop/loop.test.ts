@@ -38,9 +38,9 @@ describe('the highest loop of a device', () => {
 
 describe('currents of a point', () => {
   it('says that a PEFC below U0/Ze cannot be, beyond the readings’ own uncertainty', () => {
-    expect(belowWhatZeGives(799, 0.23, 230, 10)).toBe(true)
-    expect(belowWhatZeGives(950, 0.23, 230, 10)).toBe(false)
-    expect(belowWhatZeGives(1400, 0.23, 230, 10)).toBe(false)
+    expect(belowWhatZeGives(860, 0.21, 230, 10)).toBe(true)
+    expect(belowWhatZeGives(1040, 0.21, 230, 10)).toBe(false)
+    expect(belowWhatZeGives(1500, 0.21, 230, 10)).toBe(false)
   })
 
   it('lets three phases count where they are more than the earth fault', () => {

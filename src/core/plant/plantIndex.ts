@@ -20,6 +20,7 @@ function grouped<T>(list: readonly T[], keys: (one: T) => readonly (string | nul
 /** How the parts of a plant hang together. Whatever is asked often is looked up once a plant. */
 export class PlantIndex {
   private kinds: Map<PartKind, Part[]> | null = null
+  private readonly answers = new Map<string, Map<string, object>>()
   private readonly made = new Map<string, Map<string, Part[]>>()
 
   constructor(readonly parts: ReadonlyMap<string, Part>) {}
@@ -40,6 +41,15 @@ export class PlantIndex {
   only<Kind extends PartKind>(kind: Kind): PartOf<Kind> | null {
     const [first, second] = this.ofKind(kind)
     return first && !second ? first : null
+  }
+
+  /** The answer to a question about a part, worked out once a plant: many ask for the same. */
+  once<T extends object>(question: string, partId: string, answer: () => T): T {
+    const known = this.answers.get(question) ?? new Map<string, object>()
+    this.answers.set(question, known)
+    const found = (known.get(partId) as T | undefined) ?? answer()
+    known.set(partId, found)
+    return found
   }
 
   private lookUp<T extends Part>(name: string, make: () => Map<string, T[]>): Map<string, T[]> {
@@ -149,6 +159,20 @@ export class PlantIndex {
         this.lookUp('by-rcd', () => grouped(all, (one) => this.rcdsOf(one).map((rcd) => rcd.id))).get(part.id) ?? []
       )
     return all
+  }
+
+  /** Circuits of which nobody said on which board they are. */
+  get circuitsOfNoBoard(): readonly PartOf<'circuit'>[] {
+    return this.unplaced('no-board', this.ofKind('circuit'), (one) => this.boardOf(one))
+  }
+
+  /** Strings of which nobody said to which inverter they go. */
+  get stringsOfNoInverter(): readonly StringPart[] {
+    return this.unplaced('no-inverter', this.ofKind('string'), (one) => this.inverterOf(one))
+  }
+
+  private unplaced<T extends Part>(name: string, all: readonly T[], placeOf: (one: T) => Part | null): readonly T[] {
+    return this.lookUp(name, () => new Map([['', all.filter((one) => placeOf(one) === null)]])).get('')!
   }
 
   /** The circuit that an inverter feeds: nobody guesses which. */

@@ -166,7 +166,7 @@ const standardRatings_A = [6, 8, 10, 12.5, 16, 20, 25, 32, 40, 50, 63, 80, 100, 
 
 /**
  * The next standard rating that carries a current, A; null above the table.
- * @example nextRating(17.5) // 20
+ * @example nextRating(16.5) // 20
  */
 export function nextRating(current_A: number): number | null {
   return standardRatings_A.find((rating) => rating >= current_A) ?? null

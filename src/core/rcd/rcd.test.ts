@@ -58,9 +58,9 @@ describe('a device', () => {
   })
 
   it('puts the longest at five times on the schedule, or at once where there is none', () => {
-    const trips = [time(1, 26), time(1, 34.9, 180), time(5, 12.6), time(5, 6.8, 180)]
-    expect(judgeRcd(general, trips, rules).recorded).toEqual(exactly(12.6))
-    expect(judgeRcd(general, trips.slice(0, 2), rules).recorded).toEqual(exactly(34.9))
+    const trips = [time(1, 29.3), time(1, 37.2, 180), time(5, 14.1), time(5, 8.4, 180)]
+    expect(judgeRcd(general, trips, rules).recorded).toEqual(exactly(14.1))
+    expect(judgeRcd(general, trips.slice(0, 2), rules).recorded).toEqual(exactly(37.2))
     expect(judgeRcd(general, [ramp(22)], rules).recorded).toBeNull()
   })
 

@@ -3,7 +3,7 @@ import type { Span } from '../quantity/span'
 import type { Unit } from '../quantity/unit'
 import type { SourceId } from '../regime/sources'
 import { type Band, type Compared, compare } from '../verdict/compare'
-import { decide, type Judgement, type Ruling } from '../verdict/judgement'
+import { decide, type JudgedLimit, type Judgement, type RuleData, type Ruling } from '../verdict/judgement'
 import type { Decided, Figures, Finding } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
 import { measuredOf } from './reading'
@@ -33,43 +33,61 @@ export function closeness({ closeBy }: Compared, whisker: number, unit: Unit): F
   return closeBy === 'limit' ? [{ code: 'close.on-limit', figures: {} }] : undefined
 }
 
-/** One comparison as a ruling. */
-export function hold({ part }: Tagged, ask: Held): Ruling & { compared: Compared } {
-  const { span, band, unit, source, limit, line } = ask
-  const compared = compare(span, band)
-  const also = closeness(compared, span.whisker, unit)
-  return {
-    compared,
-    verdict: compared.verdict,
-    finding: {
-      code: `${ask.step}.${compared.verdict}`,
-      figures: { read: ask.text, limit: limit.value, tag: part.data.tag, ...ask.figures },
+/** One comparison as a ruling. A job holds thousands: what is said of each is put together where somebody looks. */
+class HeldRuling implements Ruling {
+  readonly compared: Compared
+  readonly verdict: Decided
+
+  constructor(
+    private readonly part: Tagged['part'],
+    private readonly ask: Held,
+  ) {
+    this.compared = compare(ask.span, ask.band)
+    this.verdict = this.compared.verdict
+  }
+
+  get finding(): Finding {
+    const { step, text, limit, figures, span, unit } = this.ask
+    const also = closeness(this.compared, span.whisker, unit)
+    return {
+      code: `${step}.${this.verdict}`,
+      figures: { read: text, limit: limit.value, tag: this.part.data.tag, ...figures },
       ...(also ? { also } : {}),
-    },
-    line: {
-      code: line.code,
-      figures: line.figures ?? {},
-      result: { value: limit.value, unit, decimals: line.decimals },
-      source,
-    },
-    rule: {
-      unit,
-      scale: ask.scale ?? 'linear',
-      measured: measuredOf(span, ask.text),
-      expected: ask.expected ?? null,
-      band,
-      source,
-    },
-    limit: { ...limit, unit, source },
+    }
+  }
+
+  get line(): Ruling['line'] {
+    const { line, limit, unit, source } = this.ask
+    const result = { value: limit.value, unit, decimals: line.decimals }
+    return { code: line.code, figures: line.figures ?? {}, result, source }
+  }
+
+  get rule(): RuleData {
+    const { unit, scale = 'linear', span, text, expected = null, band, source } = this.ask
+    return { unit, scale, measured: measuredOf(span, text), expected, band, source }
+  }
+
+  get limit(): JudgedLimit {
+    const { limit, unit, source } = this.ask
+    return { ...limit, unit, source }
   }
 }
 
-/** A ruling with another sentence, and another verdict where one is given. */
-export const saying = <R extends Ruling>(ruling: R, code: string, figures: Figures = {}, verdict?: Decided): R => ({
-  ...ruling,
-  verdict: verdict ?? ruling.verdict,
-  finding: { code, figures: { ...ruling.finding.figures, ...figures } },
+export const hold = ({ part }: Tagged, ask: Held): Ruling & { compared: Compared } => new HeldRuling(part, ask)
+
+/** A ruling with something of it otherwise. */
+export const but = ({ verdict, finding, line, rule, limit }: Ruling, over: Partial<Ruling>): Ruling => ({
+  verdict,
+  finding,
+  line,
+  ...(rule ? { rule } : {}),
+  ...(limit ? { limit } : {}),
+  ...over,
 })
+
+/** A ruling with another sentence, and another verdict where one is given. */
+export const saying = (ruling: Ruling, code: string, figures: Figures = {}, verdict = ruling.verdict): Ruling =>
+  but(ruling, { verdict, finding: { code, figures: { ...ruling.finding.figures, ...figures } } })
 
 /** A ruling without a figure: an answer, a rule of the plant, something that is missing. */
 export function ruled(

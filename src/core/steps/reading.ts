@@ -43,8 +43,14 @@ export function figureOf({ reading, slots }: From, slot: NumberSlot): Figure | n
 }
 
 /** The figures of several slots that were read, in their order. */
-export const figuresOf = (from: From, slots: readonly NumberSlot[]): Figure[] =>
-  slots.flatMap((slot) => figureOf(from, slot) ?? [])
+export function figuresOf(from: From, slots: readonly NumberSlot[]): Figure[] {
+  const figures: Figure[] = []
+  for (const slot of slots) {
+    const figure = slot.id in from.reading.slots ? figureOf(from, slot) : null
+    if (figure) figures.push(figure)
+  }
+  return figures
+}
 
 /** The highest figure of those read, whichever line it was: a bound counts by what it may be. */
 export const highestOf = (figures: readonly Figure[]): Figure | null =>

@@ -150,6 +150,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
   Asking & {
     kind: 'read'
     needsConditions?: boolean
+    /** Its judgement takes in readings of other steps: it is judged anew with them. Only then may it ask for them. */
+    readsOthers?: boolean
     /** Which of the readings of the visit that counts has the say. */
     counts: 'latest' | 'worst'
     /** Its readings begin and end states of places. */

@@ -2,7 +2,7 @@
 import type { Unit } from '../quantity/unit'
 import type { SourceId } from '../regime/sources'
 import type { Band } from './compare'
-import { type Decided, type Finding, type Flag, gravest } from './verdict'
+import { type Decided, type Finding, type Flag, isGraver } from './verdict'
 import type { WorkingLine } from './working'
 
 /** The scale on which a reading is shown. */
@@ -33,11 +33,11 @@ export type Judgement = {
 
 /** One thing that a test was held against, and how it came out. */
 export type Ruling = {
-  verdict: Decided
-  finding: Finding
-  line: Omit<WorkingLine, 'verdict' | 'decides'>
-  rule?: RuleData | null
-  limit?: JudgedLimit | null
+  readonly verdict: Decided
+  readonly finding: Finding
+  readonly line: Omit<WorkingLine, 'verdict' | 'decides'>
+  readonly rule?: RuleData | null
+  readonly limit?: JudgedLimit | null
 }
 
 type Rest = {
@@ -53,8 +53,9 @@ type Rest = {
 
 /** The ruling that decides: the gravest, and of those alike the first. */
 export function decidingOf(rulings: readonly Ruling[]): Ruling | null {
-  const verdict = gravest(rulings.map((one) => one.verdict))
-  return rulings.find((one) => one.verdict === verdict) ?? null
+  let deciding: Ruling | null = null
+  for (const one of rulings) if (!deciding || isGraver(one.verdict, deciding.verdict)) deciding = one
+  return deciding
 }
 
 const NOTHING: Ruling = {
@@ -70,12 +71,18 @@ export function decide(rulings: readonly Ruling[], rest: Rest = {}): Judgement {
   let lines: readonly WorkingLine[] | null = null
   return {
     verdict: deciding.verdict,
-    finding: withOthers(deciding, all),
+    get finding() {
+      return withOthers(deciding, all)
+    },
     flags: rest.flags ?? [],
-    rule: deciding.rule ?? rest.rule ?? all.find((one) => one.rule)?.rule ?? null,
+    get rule() {
+      return deciding.rule ?? rest.rule ?? all.find((one) => one.rule)?.rule ?? null
+    },
     comparable: rest.comparable ?? null,
     referred: rest.referred ?? null,
-    limits: all.flatMap((one) => one.limit ?? []),
+    get limits() {
+      return all.flatMap((one) => one.limit ?? [])
+    },
     get lines() {
       lines ??= [...(rest.before?.() ?? []), ...lined(all, deciding), ...(rest.after?.() ?? [])]
       return lines
@@ -86,6 +93,7 @@ export function decide(rulings: readonly Ruling[], rest: Rest = {}): Judgement {
 /** What else is outside is said as well: a broken conductor is not lost behind a limit that is passed. */
 function withOthers({ verdict, finding }: Ruling, all: readonly Ruling[]): Finding {
   if (verdict !== 'outside') return finding
+  if (all.length === 1) return finding
   const codes = new Set([finding.code])
   const others = all.flatMap((one) => {
     if (one.verdict !== 'outside' || codes.has(one.finding.code)) return []
@@ -116,15 +124,19 @@ export function overruled(
   finding: Finding,
   flags: readonly Flag[] = [],
 ): Judgement {
-  const { rule, comparable, referred, limits } = judgement
+  const { comparable, referred } = judgement
   return {
     verdict,
     finding,
     flags: [...judgement.flags, ...flags],
-    rule,
+    get rule() {
+      return judgement.rule
+    },
     comparable: verdict === 'not-yet' ? null : comparable,
     referred,
-    limits,
+    get limits() {
+      return judgement.limits
+    },
     get lines() {
       return [...undecidedLines(judgement.lines), overrulingLine(verdict, finding)]
     },

@@ -11,13 +11,13 @@ const spikes: SpikesPicture = {
   kind: 'spikes',
   distance_m: 40,
   places: [
-    { share: 0.62, read_ohm: 16.1 },
-    { share: 0.52, read_ohm: 15.5 },
+    { share: 0.62, read_ohm: 18.3 },
+    { share: 0.52, read_ohm: 17.7 },
     { share: 0.72, read_ohm: null },
   ],
   true_share: null,
   even_soil: [],
-  mean_ohm: 15.8,
+  mean_ohm: 18,
   spread_pct: 5,
 }
 const garden: GardenPicture = {
@@ -63,7 +63,7 @@ describe('drawings', () => {
       },
       ZONE,
     )
-    expect(textsOf(curve).some((text) => text.includes('15.8'))).toBe(true)
+    expect(textsOf(curve).some((text) => text.includes('18.0'))).toBe(true)
     expect(curve!.nodes.some((node) => String(node.attrs['stroke-dasharray']).startsWith('11 3'))).toBe(true)
   })
 

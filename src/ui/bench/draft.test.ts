@@ -151,7 +151,7 @@ describe('what is carried over', () => {
     const build = new FactsBuilder()
     const id = build.part(exampleElectrode)
     build.reading('electrode', id, {
-      slots: { 'spike-distance': readValueOf(40, 'm', 0), 're-1': readValueOf(16.1, 'ohm', 1) },
+      slots: { 'spike-distance': readValueOf(40, 'm', 0), 're-1': readValueOf(18.3, 'ohm', 1) },
     })
     const evaluation = evaluate(build.facts(), START_ms)
     const carried = carriedInto(evaluation.byKey.get(stepKey('electrode', id))!, evaluation.steps, 'another visit')

@@ -1,7 +1,10 @@
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Facts } from '@/core/record/facts'
-import { FactsBuilder, people, testId } from '@/core/testing/factsBuilder'
+import { stepKey } from '@/core/evaluate'
+import { readStepById } from '@/core/steps'
+import { exampleBoard, exampleCircuit } from '@/core/steps/worked'
+import { FactsBuilder, people, readingBody, testId } from '@/core/testing/factsBuilder'
 import { JobStore } from './jobStore'
 import { device, type Me } from './store'
 
@@ -145,7 +148,7 @@ describe('the queue of a device', () => {
   it('says so when the device itself cannot keep an entry', async () => {
     const store = await open()
     const put = vi
-      .spyOn(device().queue, 'put')
+      .spyOn(device().queue, 'putAll')
       .mockImplementation((() => Promise.reject(new DOMException('full', 'QuotaExceededError'))) as never)
     expect(await store.add(remark('no room'))).toBe(false)
     expect(store.read().notSaved).not.toBeNull()
@@ -153,6 +156,45 @@ describe('the queue of a device', () => {
     put.mockRestore()
     expect(await store.add(remark('room again'))).toBe(true)
     expect(store.read().notSaved).toBeNull()
+  })
+
+  it('keeps a reading for a whole board at once, and evaluates it once', async () => {
+    const build = new FactsBuilder()
+    const board = build.part(exampleBoard)
+    const circuits = Array.from({ length: 20 }, (_, k) =>
+      build.part({ ...exampleCircuit, tag: `${k + 1}`, boardId: board, rcdId: null }),
+    )
+    office.facts = build.facts()
+    const store = await open()
+    office.line = false
+    const evaluations = new Set([store.read().evaluation])
+    store.subscribe(() => evaluations.add(store.read().evaluation))
+    const body = readingBody(readStepById('ac-insulation')!.example.reading!)
+    const kept = store.addAll(circuits.map((partId) => ({ body, about: { partId, step: 'ac-insulation' } })))
+    expect(await kept).toBe(true)
+    const read = [...evaluations].map(
+      (one) => one!.steps.filter((step) => step.step.id === 'ac-insulation' && step.counting !== null).length,
+    )
+    expect(read.filter((count) => count !== 0 && count !== circuits.length)).toEqual([])
+    expect(read.at(-1)).toBe(circuits.length)
+  })
+
+  it('evaluates nothing anew when the office says that it has what was sent', async () => {
+    const build = new FactsBuilder()
+    const [one, other] = [build.string('1'), build.string('2')]
+    office.facts = build.facts()
+    const store = await open()
+    const about = { partId: one, step: 'pv-polarity' }
+    await store.add(readingBody({ slots: { polarity: { choice: 'correct' } } }), about)
+    const before = store.read().evaluation!
+    await store.sync()
+    const after = store.read().evaluation!
+    expect(store.read().waiting).toBe(0)
+    for (const part of [one, other]) {
+      const key = stepKey('pv-polarity', part)
+      expect(after.byKey.get(key)).toBe(before.byKey.get(key))
+    }
+    expect(after.facts.entries.every((entry) => entry.receivedAt !== null)).toBe(true)
   })
 
   it('is missing, in words, where neither device nor office has the job', async () => {

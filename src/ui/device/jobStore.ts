@@ -4,6 +4,7 @@
  */
 import { v7 as uuid } from 'uuid'
 import { type Evaluation, evaluateNext } from '@/core/evaluate'
+import { mergeFacts } from './mergeFacts'
 import type { Entry, EntryBody, SentEntry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { Answered, ask, NoReception, sendPicture } from './api'
@@ -22,6 +23,7 @@ import {
 } from './store'
 
 type Fate = { id: string; fate: 'kept' | 'already' | 'conflict' | 'refused'; reason?: string; receivedAt?: string }
+type About = { partId?: string | null; step?: string | null }
 type FactsAnswer = { facts: Facts; right: Right; partial: boolean; serverTime: string }
 
 export type Snapshot = {
@@ -126,20 +128,39 @@ export class JobStore {
   private readonly onOnline = (): void => void this.sync()
 
   /** Keeps an entry on the device, shows it, and sends it when it can. Gives false where the device could not keep it. */
-  async add(body: EntryBody, about: { partId?: string | null; step?: string | null } = {}): Promise<boolean> {
+  add(body: EntryBody, about: About = {}): Promise<boolean> {
+    return this.addAll([{ body, about }])
+  }
+
+  /** Keeps several entries, all or none: one reading that speaks for many parts is shown and evaluated once. */
+  async addAll(all: readonly { body: EntryBody; about: About }[]): Promise<boolean> {
     const visitId = this.facts?.visits.at(-1)?.id
     if (!visitId) return false
+    const queued = all.map(({ body, about }) => this.queuedOf(body, about, visitId))
+    // Kept on the device before it is shown: where that does not succeed, entering stops.
+    const kept = await inGoodTime(() => device().queue.putAll(queued))
+    if (kept === null) {
+      this.publish({ notSaved: 'device' })
+      return false
+    }
+    this.queue.push(...queued)
+    this.publish({ savedAt: queued.at(-1)?.addedAt ?? null, notSaved: null })
+    void this.sync()
+    return true
+  }
+
+  private queuedOf(body: EntryBody, { partId = null, step = null }: About, visitId: string): Queued {
     const sent: SentEntry = {
       id: uuid(),
       jobId: this.jobId,
       visitId,
-      partId: about.partId ?? null,
-      step: about.step ?? null,
+      partId,
+      step,
       deviceTime: new Date().toISOString(),
       clockOffset_ms: this.clockOffset_ms,
       body,
     }
-    const queued: Queued = {
+    return {
       id: sent.id,
       personId: this.me.id,
       jobId: this.jobId,
@@ -148,16 +169,6 @@ export class JobStore {
       reason: null,
       addedAt: sent.deviceTime,
     }
-    // Kept on the device before it is shown: where that does not succeed, entering stops.
-    const kept = await inGoodTime(() => device().queue.put(queued))
-    if (kept === null) {
-      this.publish({ notSaved: 'device' })
-      return false
-    }
-    this.queue.push(queued)
-    this.publish({ savedAt: sent.deviceTime, notSaved: null })
-    void this.sync()
-    return true
   }
 
   /** Keeps a picture on the device, then the entry that names it; both are sent when they can be. */
@@ -267,9 +278,7 @@ export class JobStore {
     const middle = (sent + Date.now()) / 2
     this.clockOffset_ms = Math.round(Date.parse(answer.serverTime) - middle)
     void remember('clock-offset', this.clockOffset_ms)
-    const known = new Map(answer.partial && this.facts ? this.facts.entries.map((entry) => [entry.id, entry]) : [])
-    for (const entry of answer.facts.entries) known.set(entry.id, entry)
-    this.facts = { ...answer.facts, entries: [...known.values()] }
+    this.facts = mergeFacts(this.facts, answer.facts, answer.partial)
     this.right = answer.right
     this.newestReceived = newest(this.facts.entries)
     this.publish({ phase: 'ready', why: null, savedAt: new Date().toISOString() })

@@ -83,6 +83,11 @@ class Store<T, Key extends IDBValidKey> {
   async put(value: T): Promise<void> {
     await (await connection()).put(this.name, value)
   }
+  /** All or none of them. */
+  async putAll(values: readonly T[]): Promise<void> {
+    const change = (await connection()).transaction(this.name, 'readwrite')
+    await Promise.all([...values.map((value) => change.store.put(value)), change.done])
+  }
   async delete(key: Key): Promise<void> {
     await (await connection()).delete(this.name, key)
   }

@@ -1,6 +1,5 @@
 'use client'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { sharedReadings } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Conditions } from '@/core/record/entry'
@@ -10,6 +9,7 @@ import { Bench } from '../bench/Bench'
 import { kitFor, measuredBy } from '../bench/draft'
 import type { BenchActions, Look } from '../bench/types'
 import type { JobStore, Snapshot } from '../device/jobStore'
+import { sharedEntries } from '../device/sharedEntries'
 import { conditionsNow } from '../live/conditions'
 import type { Live, LiveFeed } from '../live/liveFeed'
 import { Photos } from './Photos'
@@ -73,11 +73,8 @@ export function RunStep(props: Props) {
 
   const actions: BenchActions = {
     keep: async (body) => {
-      if (!(await store.add(body, about))) return false
-      // One reading of a group is kept on each string of it, and says so there by its set-up.
-      for (const other of sharedReadings(evaluation, one, body))
-        await store.add(other.body, { partId: other.part.id, step: one.step.id })
-      return true
+      // One reading of a group is kept on each part of it, and says so there by its set-up.
+      return store.addAll([{ body, about }, ...sharedEntries(evaluation, one, body)])
     },
     next: () => open(following(walked, one)),
     back: () => open(walked[at - 1] ?? null),

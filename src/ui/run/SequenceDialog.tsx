@@ -61,8 +61,11 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
     setRunning(false)
   }
   const keep = async (): Promise<void> => {
-    for (const { one: other, body } of taken) await store.add(body, { partId: other.part.id, step: other.step.id })
-    onClose()
+    const entries = taken.map(({ one: other, body }) => ({
+      body,
+      about: { partId: other.part.id, step: other.step.id },
+    }))
+    if (await store.addAll(entries)) onClose()
   }
   return (
     <Modal

@@ -128,6 +128,8 @@ function CausesPanel({ evaluation, one, look }: Props) {
 function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
   const text = (reading: ReadingEvaluation): string => readingText(one.step, reading.entry.body)
   const choosing = one.flags.includes('two-people')
+  // What a reading came to does not change when it reaches the office: that is told by the entries.
+  const unsent = new Set(facts.entries.filter((entry) => entry.receivedAt === null).map((entry) => entry.id))
   return (
     <section className="note" aria-labelledby="side-earlier">
       <h2 id="side-earlier">
@@ -158,7 +160,7 @@ function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
                 ? `, ${sayCode('place', reading.entry.body.place)}`
                 : ''}
               {reading.flags.includes('stand-in') ? `, ${say('slot.simulated')}` : ''}
-              {reading.entry.receivedAt === null ? `, ${say('side.not-sent')}` : ''}
+              {unsent.has(reading.entry.id) ? `, ${say('side.not-sent')}` : ''}
               {reading.ended ? `, ${say('side.ended', { reason: reading.ended.reason })}` : ''}
               {reading.entry.body.note ? `. “${reading.entry.body.note}”` : ''}
             </p>

@@ -37,6 +37,7 @@ export const GridRow = memo(DrawnRow, (before, after) => {
   const waits = after.drafts.some((draft) => draft !== undefined)
   return (
     before.columns === after.columns &&
+    before.setUp === after.setUp &&
     before.canWrite === after.canWrite &&
     before.onColumn === after.onColumn &&
     before.drafts.every((draft, k) => draft === after.drafts[k]) &&

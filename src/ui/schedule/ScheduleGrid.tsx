@@ -12,6 +12,7 @@ import { cellsOf, type Column, columnsOf, type Row } from './model'
 import { ScheduleFoot } from './ScheduleFoot'
 import { SetUpBar } from './SetUpBar'
 import { useSchedule } from './useSchedule'
+import { useStable } from './useStable'
 
 type Props = {
   title: string
@@ -24,6 +25,9 @@ type Props = {
   onBench(one: StepEvaluation): void
 }
 
+const isSameColumns = (a: readonly Column[], b: readonly Column[]): boolean =>
+  a.length === b.length && a.every(({ step, slot }, k) => step === b[k]!.step && slot === b[k]!.slot)
+
 type Place = { row: number; column: number }
 
 /** One grid: arrows, Enter and Tab move, a block can be pasted, and what is typed is judged at once. */
@@ -31,7 +35,8 @@ export function ScheduleGrid(props: Props) {
   const { facts, evaluation, steps, rows, canWrite, onBench, title } = props
   const schedule = useSchedule(props)
   const { setUp, drafts } = schedule
-  const columns = useMemo(() => columnsOf(steps, rows, facts.regime, setUp), [steps, rows, facts.regime, setUp])
+  const now = useMemo(() => columnsOf(steps, rows, facts.regime, setUp), [steps, rows, facts.regime, setUp])
+  const columns = useStable(now, isSameColumns)
   const [at, setAt] = useState<Place | null>(null)
   const table = useRef<HTMLTableElement>(null)
 

@@ -1,6 +1,6 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
-import { sharedReadings } from '@/core/evaluate'
+import { sharedEntries } from '../device/sharedEntries'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
@@ -25,6 +25,7 @@ import { pressSimulated } from '../run/pressSimulated'
 import { cellRefuses, optionMeant } from './cell'
 import { cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
 import { readBlock } from './paste'
+import { useStable } from './useStable'
 
 export type Drafts = Readonly<Record<string, Draft>>
 /** What a draft comes to: its verdict and sentence, and whether it may be kept as it stands. */
@@ -80,10 +81,11 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   const [drafts, setDrafts] = useState<Drafts>(() => shelf.get(own) ?? {})
   const [chosen, setChosen] = useState<SetUp>({})
   const [said, setSaid] = useState<string | null>(null)
-  const setUp = useMemo(() => {
+  const asked = useMemo(() => {
     const usual = usualSetUp(steps, rows, evaluation)
     return Object.fromEntries(steps.map((step) => [step.id, { ...usual[step.id], ...chosen[step.id] }]))
   }, [steps, rows, evaluation, chosen])
+  const setUp = useStable(asked, (a, b) => JSON.stringify(a) === JSON.stringify(b))
   const latest = useRef(drafts)
   latest.current = drafts
   shelf.set(own, drafts)
@@ -150,9 +152,8 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     const { body } = readDraft(draft, one, evaluation, null)
     put(one, null)
     if (!body) return
-    if (!(await store.add(body, { partId: one.part.id, step: one.step.id }))) return put(one, draft)
-    for (const other of sharedReadings(evaluation, one, body))
-      await store.add(other.body, { partId: other.part.id, step: one.step.id })
+    const own = { body, about: { partId: one.part.id, step: one.step.id } }
+    if (!(await store.addAll([own, ...sharedEntries(evaluation, one, body)]))) put(one, draft)
   }
 
   /** It is so: what was asked about is kept as it stands. */

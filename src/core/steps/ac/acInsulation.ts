@@ -10,7 +10,7 @@ import { decide, type Ruling } from '../../verdict/judgement'
 import type { Decided, Figures } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { deadGate } from '../gates'
-import { hold, notYet, ruled } from '../holding'
+import { but, hold, notYet, ruled } from '../holding'
 import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot, isThreePhase, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
@@ -113,6 +113,7 @@ export const acInsulation: ReadStep<'circuit'> = {
   station: 'board',
   tag: 'dead',
   slots,
+  readsOthers: true,
   counts: 'latest',
   gates: [deadGate],
   cautions: [
@@ -184,7 +185,7 @@ export const acInsulation: ReadStep<'circuit'> = {
       // One low circuit makes the whole board low: which one it is, nobody knows yet.
       const isBoards = ruling.verdict === 'outside' && isWholeBoard(context.reading)
       return isBoards
-        ? { ...ruling, verdict: 'not-yet' as const, finding: { ...ruling.finding, code: 'ac-insulation.board-low' } }
+        ? but(ruling, { verdict: 'not-yet', finding: { ...ruling.finding, code: 'ac-insulation.board-low' } })
         : ruling
     })
     const flags = choiceIn(context.reading, 'surge') === 'left-in' ? (['surge-left-in'] as const) : []

@@ -103,6 +103,7 @@ export const faultCurrentStep: ReadStep<'board'> = {
   tag: 'live',
   slots: [...pefcSlots, ...psccSlots, ...lineLineSlots],
   stands: 'highest',
+  readsOthers: true,
   counts: 'latest',
   effects: [{ state: 'dead', on: 'supply', does: 'end' }],
   gates: liveGates,

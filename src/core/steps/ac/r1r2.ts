@@ -110,6 +110,7 @@ export const r1r2: ReadStep<'circuit'> = {
   slots: [...r1r2Slots, leadSetSlot],
   stands: 'highest',
   nulled: true,
+  readsOthers: true,
   counts: 'latest',
   gates: [deadGate, nulledGate],
   cautions: [

@@ -51,10 +51,17 @@ const isCalculated = ({ reading }: Context): boolean => choiceIn(reading, 'loop-
 
 type Judged = { span: Span; text: string }
 
+/** What every comparison of a loop takes: looked up once. */
+type Loop = { context: Context; sum: Sum | null; judged: readonly Judged[] }
+
+function loopIn(context: Context): Loop {
+  const sum = sumIn(context)
+  return { context, sum, judged: judgedFigures(context, sum) }
+}
+
 /** What is judged: the highest of repeats, half their spread as uncertainty; each line by itself; or the sum. */
-function judgedFigures(context: Context): Judged[] {
+function judgedFigures(context: Context, sum: Sum | null): Judged[] {
   if (isCalculated(context)) {
-    const sum = sumIn(context)
     return sum ? [{ span: sum.span, text: standingFor(sum.span).toFixed(3) }] : []
   }
   const read = figuresOf(context, figureSlots).sort((a, b) => b.span.most - a.span.most)
@@ -72,10 +79,9 @@ function spreadOf(read: readonly Figure[]): number {
   return (Math.max(...values) - Math.min(...values)) / 2
 }
 
-function againstLimit(context: Context, limit: LoopLimit & { rated_mA?: number }): Ruling[] {
-  const sum = sumIn(context)
+function againstLimit({ context, sum, judged }: Loop, limit: LoopLimit & { rated_mA?: number }): Ruling[] {
   const { device, rating_A } = context.part.data
-  return judgedFigures(context).map(({ span, text }) =>
+  return judged.map(({ span, text }) =>
     hold(context, {
       step: 'zs',
       span,
@@ -103,13 +109,13 @@ function againstLimit(context: Context, limit: LoopLimit & { rated_mA?: number }
 }
 
 /** How a measured loop lies to Ze + (R1+R2): near it, above it, or so far that a conductor is broken. */
-function againstSum(context: Context, sum: Sum): Ruling[] {
-  if (isCalculated(context)) return []
+function againstSum({ context, sum, judged }: Loop): Ruling[] {
+  if (!sum || isCalculated(context)) return []
   const { value: above_pct } = context.limit('ac.loop-above')
   const { value: joint_ohm, source } = context.limit('ac.joint')
   const most = sum.span.most * (1 + above_pct / 100) + joint_ohm
   const far = sum.span.most * FAR_ABOVE + joint_ohm
-  return judgedFigures(context).map(({ span, text }) => {
+  return judged.map(({ span, text }) => {
     // What is only perhaps above it, by its own uncertainty, is not said to be.
     const lower = {
       ...span,
@@ -134,13 +140,12 @@ function againstSum(context: Context, sum: Sum): Ruling[] {
 }
 
 /** Less than what lies before it: parallel paths can help, and so can a bad contact; it is said, and looked at. */
-function belowPath(context: Context): Ruling[] {
-  const ze = measuredZe(context)
-  const electrode = isTt(context) ? electrodeSpanOf(context) : null
-  const before = isTt(context) ? electrode : ze && { span: ze.span, text: ze.read.text }
+function belowPath({ context, judged }: Loop): Ruling[] {
+  const ze = isTt(context) ? null : measuredZe(context)
+  const before = isTt(context) ? electrodeSpanOf(context) : ze && { span: ze.span, text: ze.read.text }
   if (!before || before.span.bound !== 'exact' || isCalculated(context)) return []
   const code = isTt(context) ? 'zs.below-electrode' : 'zs.below-ze'
-  return judgedFigures(context)
+  return judged
     .filter(({ span }) => span.most + span.whisker + before.span.whisker < before.span.least)
     .map(({ text }) =>
       ruled(
@@ -154,30 +159,30 @@ function belowPath(context: Context): Ruling[] {
 }
 
 /** Whether the loop lies near its sum: only then may a residual current device stand in. */
-function isNearSum(context: Context): boolean {
-  const sum = sumIn(context)
-  if (!sum) return false
-  const rulings = againstSum(context, sum)
+function isNearSum(loop: Loop): boolean {
+  if (!loop.sum) return false
+  const rulings = againstSum(loop)
   return rulings.length === 0 || gravest(rulings.map((one) => one.verdict)) === 'within'
 }
 
 /** The rulings of the device that disconnects, by the arrangement of the supply. */
-function byDevice(context: Context): Ruling[] {
+function byDevice(loop: Loop): Ruling[] {
+  const { context } = loop
   const rcd = rcdLimit(context)
   if (isTt(context) && rcd) {
-    const rulings = againstLimit(context, rcd)
+    const rulings = againstLimit(loop, rcd)
     // Without a sum nobody knows whether the protective conductor is whole.
-    if (isCalculated(context) || sumIn(context)) return rulings
+    if (isCalculated(context) || loop.sum) return rulings
     const line = { code: 'zs.no-sum-for-rcd', source: 'bs7671-zs' } as const
     return [...rulings, ruled(context, 'not-yet', 'zs.no-sum-for-rcd', line, { rcd_mA: rcd.rated_mA })]
   }
   const own = deviceLimit(context)
-  const rulings = own ? againstLimit(context, own) : []
+  const rulings = own ? againstLimit(loop, own) : []
   const mayStandIn = context.regime.schools['loop.rcd-stands-in'] === 'near-the-sum' && !isTt(context)
   const isDecided = own !== null && gravest(rulings.map((one) => one.verdict)) !== 'outside'
-  if (!isDecided && rcd && mayStandIn && context.part.data.device !== null && isNearSum(context)) {
+  if (!isDecided && rcd && mayStandIn && context.part.data.device !== null && isNearSum(loop)) {
     // By touch voltage the residual current device disconnects in time; that is worth a second look, never plainly within.
-    return againstLimit(context, rcd).map((one) =>
+    return againstLimit(loop, rcd).map((one) =>
       one.verdict === 'within' || one.verdict === 'close'
         ? saying(one, own ? 'zs.rcd-stands-in' : 'zs.rcd-stands-in-unknown', { device: own?.value ?? 0 }, 'close')
         : one,
@@ -203,6 +208,7 @@ export const zs: ReadStep<'circuit'> = {
   tag: 'live',
   slots,
   stands: 'highest',
+  readsOthers: true,
   counts: 'latest',
   effects: [
     { state: 'dead', on: 'supply', does: 'end', when: (reading) => choiceIn(reading, 'loop-method') !== 'calculated' },
@@ -235,13 +241,13 @@ export const zs: ReadStep<'circuit'> = {
     return sum && sum.span.bound === 'exact' ? { value: sum.span.least, uncertainty: sum.span.whisker } : null
   },
   judge(context) {
-    const [first] = judgedFigures(context)
-    if (!first) return notYet(context, 'zs.no-reading', {}, () => sumLines(context, sumIn(context)))
-    const rulings = byDevice(context)
+    const loop = loopIn(context)
+    const [first] = loop.judged
+    const before = (): WorkingLine[] => sumLines(context, loop.sum)
+    if (!first) return notYet(context, 'zs.no-reading', {}, before)
+    const rulings = byDevice(loop)
     if (rulings.length === 0) return noLimit(context, first.text)
-    const sum = sumIn(context)
-    const all = [...rulings, ...(sum ? againstSum(context, sum) : []), ...belowPath(context)]
-    return decide(all, { before: () => sumLines(context, sum), after: () => coldLine(context) })
+    return decide([...rulings, ...againstSum(loop), ...belowPath(loop)], { before, after: () => coldLine(context) })
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside' && !judgement.finding.code.endsWith('above-sum')) return []

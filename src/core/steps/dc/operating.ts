@@ -9,7 +9,7 @@ import { bandAround } from '../../verdict/compare'
 import { decide } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
-import { hold, notYet } from '../holding'
+import { but, hold, notYet } from '../holding'
 import { figureOf } from '../reading'
 import { numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
@@ -102,13 +102,12 @@ export const operating: ReadStep<'string'> = {
       verdict === 'not-yet' ? 'not-yet' : ruling.verdict === 'within' ? 'within' : gap_pct < 0 ? 'below' : 'above'
     const isExact = span.bound === 'exact'
     const flags: Flag[] = irradiance_Wm2 < context.limit('pv.least-light').value ? ['weak-light'] : []
-    const told = {
-      ...ruling,
+    const told = but(ruling, {
       verdict,
       finding: { ...ruling.finding, code: `operating.${code}` },
       line: { ...ruling.line, result: { value: limit.value, unit: 'pct' as const, decimals: 0 } },
       limit: { id: 'pv.expectation.estimated', ...limit },
-    }
+    })
     return decide([told], {
       flags,
       comparable: isExact ? (power_W * stc_W) / expected_W / context.part.data.modulesInSeries : null,

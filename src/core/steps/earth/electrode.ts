@@ -11,7 +11,7 @@ import { type Cause, causeOf } from '../../verdict/cause'
 import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
 import type { Decided, Figures, Finding } from '../../verdict/verdict'
 import { deadGate } from '../gates'
-import { hold, notYet, ruled } from '../holding'
+import { but, hold, notYet, ruled } from '../holding'
 import { choiceIn, numberIn } from '../reading'
 import type { ReadStep, StateEffect } from '../step'
 import { exampleElectrode, exampleRcd, exampleSupply } from '../worked'
@@ -124,7 +124,7 @@ export function judgeElectrodeStep(context: ElectrodeContext): Judgement {
   const unstable = found.findings.includes('may-not-be-stable')
   const told = limits.map((one) =>
     unstable && one.verdict === 'close'
-      ? { ...one, finding: { ...one.finding, code: 'electrode.may-not-be-stable' } }
+      ? but(one, { finding: { ...one.finding, code: 'electrode.may-not-be-stable' } })
       : one,
   )
   const along = alongMetal(context)

@@ -91,6 +91,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
   arrange: arrangeTrips,
   stands: 'highest',
   // A slow first trip counts: a device is not exercised until it passes.
+  readsOthers: true,
   counts: 'worst',
   effects: [{ state: 'dead', on: 'supply', does: 'end' }],
   gates: liveGates,
