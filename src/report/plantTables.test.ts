@@ -25,12 +25,12 @@ describe('the plant on the certificate', () => {
     expect(table!.rows[0]!.map((cell) => cell.text)).toEqual([
       '1',
       'Sockets',
-      'DB1',
       'radial',
+      'DB1',
+      'RCD1',
       '1',
       'B32',
       '–',
-      'RCD1',
       '2.5',
       '1.5',
       '20',
@@ -39,7 +39,7 @@ describe('the plant on the certificate', () => {
 
   it('has devices and electrodes, and nothing of what is not there', () => {
     const ids = (all: ReturnType<typeof plantTables>): string[] => all.map((one) => one.id)
-    expect(ids(plantTables(evaluate(facts, 0)))).toEqual(['circuits', 'rcds', 'electrodes'])
+    expect(ids(plantTables(evaluate(facts, 0)))).toEqual(['circuit', 'rcd', 'electrode'])
     const roof = new FactsBuilder()
     roof.string('1')
     expect(plantTables(evaluate(roof.facts(), 0))).toEqual([])

@@ -39,6 +39,6 @@ export function planFor({ soil, shape, spacing_m, target_ohm }: PlanAsk): Plan |
 }
 
 function deepRod_ohm(shape: Shape, resistivity_ohm_m: number, count: number): number | null {
-  if (shape.form === 'disc' || shape.length_m === null) return null
+  if (shape.form !== 'rods' || shape.length_m === null) return null
   return singleResistance_ohm({ ...shape, length_m: count * shape.length_m }, resistivity_ohm_m)
 }

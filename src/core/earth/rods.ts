@@ -56,9 +56,13 @@ export function rodsNeeded(rod: Rod, spacing_m: number, target_ohm: number): num
   return null
 }
 
+/** What an electrode is made of; `disc` is a plate of whatever outline. */
+export const electrodeForms = ['rods', 'disc', 'tape', 'foundation', 'mesh'] as const
+export type ElectrodeForm = (typeof electrodeForms)[number]
+
 /** What is known of an electrode's shape, as the plant has it. */
 export type Shape = {
-  form: 'rods' | 'disc'
+  form: ElectrodeForm
   length_m: number | null
   diameter_m: number | null
   depth_m: number | null
@@ -67,12 +71,12 @@ export type Shape = {
 /** Where nobody said how deep a disc lies, m [D]. */
 const USUAL_DEPTH_m = 0.6
 
-/** What one of a shape has in soil of so much, ohm; null where its measures are not known. */
+/** What one of a shape has in soil of so much, ohm; null where its measures are not known, or no rule is given for it. */
 export function singleResistance_ohm(shape: Shape, resistivity_ohm_m: number): number | null {
   const { form, length_m, diameter_m } = shape
   if (diameter_m === null) return null
   if (form === 'disc') return discResistance_ohm(resistivity_ohm_m, diameter_m, shape.depth_m ?? USUAL_DEPTH_m)
-  return length_m === null || 8 * length_m <= Math.E * diameter_m
+  return form !== 'rods' || length_m === null || 8 * length_m <= Math.E * diameter_m
     ? null
     : rodResistance_ohm({ resistivity_ohm_m, length_m, diameter_m })
 }

@@ -8,7 +8,7 @@ import { CHECK_SOUND } from '../steps/slot'
 import { type AnyReadStep, type AnyStep, isRead, type StateEffect } from '../steps/step'
 import { isDone } from '../verdict/verdict'
 import type { EntryIndex } from './entryIndex'
-import type { Whole } from './run'
+import type { Own } from './runOf'
 import { type PlacedEvent, type StateId, type States, statesFrom } from './states'
 import { stepKey } from './stepKey'
 import { endedOn, subjectsOf } from './subjects'
@@ -63,13 +63,16 @@ function begins(step: AnyReadStep, { entry, verdict, ended }: ReadingEvaluation)
   })
 }
 
-export function statesOf({
-  asked,
-  owns,
-  plant,
-  parts,
-  index,
-}: Pick<Whole, 'asked' | 'owns' | 'plant' | 'parts' | 'index'>): States {
+/** What was read, by step and part. */
+type Read = {
+  asked: readonly { step: AnyStep; parts: readonly Part[] }[]
+  owns: ReadonlyMap<string, ReadonlyMap<string, Own>>
+  plant: PlantIndex
+  parts: ReadonlyMap<string, Part>
+  index: EntryIndex
+}
+
+export function statesOf({ asked, owns, plant, parts, index }: Read): States {
   const gather = (does: StateEffect['does'], isWanted?: Wanted): PlacedEvent[] => {
     const events: PlacedEvent[] = []
     for (const { step, parts } of asked) {
@@ -88,7 +91,7 @@ export function statesOf({
 }
 
 /** What was switched on at a part was on, also where the part was taken out of the plant since. */
-function endsOfRetired(parts: Whole['parts'], index: EntryIndex, plant: PlantIndex): PlacedEvent[] {
+function endsOfRetired(parts: Read['parts'], index: EntryIndex, plant: PlantIndex): PlacedEvent[] {
   const events: PlacedEvent[] = []
   for (const part of parts.values()) {
     if (!part.retired) continue

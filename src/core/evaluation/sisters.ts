@@ -2,7 +2,7 @@ import type { LimitId, Regime } from '../regime/regime'
 import { isRead } from '../steps/step'
 import { type Finding, type Flag, isGraver, type Verdict } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
-import { findingOf, type Own } from './runOf'
+import type { Own } from './runOf'
 import type { Sisters } from './types'
 
 /** Sisters that must be there before the odd one out can be named: with one other, nobody knows which is odd. */
@@ -149,6 +149,9 @@ function groupFrom(members: readonly Member[], regime: Regime): Group {
   return group
 }
 
+/** What is said of a member by its own reading. */
+const findingIn = ({ said, counting }: Own): Finding => said ?? counting!.judgement.finding
+
 function standingOf(member: Member, { sound, allowed_pct, lightMoved }: Group): Sisters | null {
   const { place } = member
   const count = sound.length - (place === null ? 0 : 1)
@@ -166,8 +169,8 @@ function outcomeOf(member: Member, group: Group): BySisters | null {
   const flag = lightMoved && reads ? 'light-moved' : null
   const odd: Verdict = others >= LEAST_OTHERS && !lightMoved ? 'outside' : 'close'
   const says = Math.abs(deviation_pct) > allowed_pct && own.verdict !== 'not-yet' && isGraver(odd, own.verdict)
-  if (!says) return flag && { verdict: own.verdict, finding: findingOf(own), flag }
-  const figures = { ...findingOf(own).figures, deviation_pct: Math.abs(deviation_pct), allowed_pct, others }
+  if (!says) return flag && { verdict: own.verdict, finding: findingIn(own), flag }
+  const figures = { ...findingIn(own).figures, deviation_pct: Math.abs(deviation_pct), allowed_pct, others }
   return { verdict: odd, finding: { code: `sisters.${deviation_pct < 0 ? 'below' : 'above'}`, figures }, flag }
 }
 

@@ -1,23 +1,19 @@
+import { kinds, nameOf } from '../plant/kinds'
 import type { PlantIndex } from '../plant/plantIndex'
+import { stationsOfLine } from '../plant/stations'
 import { type Verdict, worst } from '../verdict/verdict'
 import type { StationState, StepEvaluation } from './types'
 
-/** Stations in the order in which current flows; only those whose parts are entered. */
-const stationParts = [
-  { station: 'modules', kinds: ['array', 'row'] },
-  { station: 'strings', kinds: ['string', 'combiner'] },
-  { station: 'dc-switch', kinds: ['dc-switch', 'surge-protection'] },
-  { station: 'inverter', kinds: ['inverter'] },
-  { station: 'supply', kinds: ['supply'] },
-  { station: 'board', kinds: ['board', 'circuit'] },
-  { station: 'rcd', kinds: ['rcd'] },
-  { station: 'electrode', kinds: ['electrode'] },
-] as const
+/** Stations in the order in which current flows, each with the kinds of part that stand there. */
+const stationParts = stationsOfLine.map(({ id }) => ({
+  station: id,
+  kinds: kinds.filter((kind) => kind.station === id).map(nameOf),
+}))
 
 export function stationsOf(all: readonly StepEvaluation[], plant: PlantIndex): StationState[] {
   const entered = stationParts.filter(({ kinds }) => kinds.some((kind) => plant.ofKind(kind).length > 0))
   // What is asked of the site stands at the modules, or where there are none at whatever comes first.
-  const first = (entered[0] ?? stationParts[0]).station
+  const first = (entered[0] ?? stationParts[0]!).station
   const shown = entered.length > 0 ? entered.map(({ station }) => station) : [first]
   const own = new Map<string, { verdicts: Set<Verdict>; done: number; total: number }>(
     shown.map((station) => [station, { verdicts: new Set(), done: 0, total: 0 }]),

@@ -1,4 +1,5 @@
 import type { Part, PartData, PartKind, StringPart } from './part'
+import { namedBy } from './kinds'
 import { partsByKind } from './projection'
 
 export type PartOf<Kind extends PartKind> = Part<Extract<PartData, { kind: Kind }>>
@@ -37,6 +38,12 @@ export class PlantIndex {
     return found && !found.retired && found.data.kind === kind ? (found as PartOf<Kind>) : null
   }
 
+  /** The part that a field of another names; where nobody said which, the only one there is, if its kind has it so. */
+  named<Kind extends PartKind>(kind: Kind, part: Part, field: string): PartOf<Kind> | null {
+    const id = (part.data as Record<string, unknown>)[field] as string | null | undefined
+    return this.inService(kind, id) ?? (namedBy(part.data.kind, field).else === 'only' ? this.only(kind) : null)
+  }
+
   /** The one part of a kind that another belongs to by default: a plant with one inverter need not say so each time. */
   only<Kind extends PartKind>(kind: Kind): PartOf<Kind> | null {
     const [first, second] = this.ofKind(kind)
@@ -67,22 +74,22 @@ export class PlantIndex {
 
   arrayOf(part: Part): PartOf<'array'> | null {
     if (part.data.kind === 'array') return part as PartOf<'array'>
-    return part.data.kind === 'string' || part.data.kind === 'row' ? this.inService('array', part.data.arrayId) : null
+    return part.data.kind === 'string' || part.data.kind === 'row' ? this.named('array', part, 'arrayId') : null
   }
 
   combinerOf(string: StringPart): PartOf<'combiner'> | null {
-    return this.inService('combiner', string.data.combinerId)
+    return this.named('combiner', string, 'combinerId')
   }
 
   /** Named, by its combiner, or the only one; null where there is none, or where nobody said which. */
   inverterOf(string: StringPart): PartOf<'inverter'> | null {
-    const named = string.data.inverterId ?? this.combinerOf(string)?.data.inverterId
-    return this.inService('inverter', named) ?? this.only('inverter')
+    const combiner = string.data.inverterId ? null : this.combinerOf(string)
+    return this.named('inverter', combiner ?? string, 'inverterId')
   }
 
   /** The switch through which a string goes: named, or the only one there is. */
   switchOf(string: StringPart): PartOf<'dc-switch'> | null {
-    return this.inService('dc-switch', string.data.switchId) ?? this.only('dc-switch')
+    return this.named('dc-switch', string, 'switchId')
   }
 
   get surgeProtection(): readonly PartOf<'surge-protection'>[] {
@@ -91,7 +98,7 @@ export class PlantIndex {
 
   /** The board of a circuit or device: named, or the only one. */
   boardOf(part: PartOf<'circuit'> | PartOf<'rcd'>): PartOf<'board'> | null {
-    return this.inService('board', part.data.boardId) ?? this.only('board')
+    return this.named('board', part, 'boardId')
   }
 
   /** The boards above one, from the nearest to the origin; a ring of boards, entered by mistake, ends where it began. */
@@ -116,7 +123,7 @@ export class PlantIndex {
           ? this.boardOf(part as PartOf<'circuit'>)
           : null
     const origin = board && (this.boardsAbove(board).at(-1) ?? board)
-    return this.inService('supply', origin?.data.supplyId) ?? this.only('supply')
+    return origin ? this.named('supply', origin, 'supplyId') : this.only('supply')
   }
 
   /** The device nearest to a circuit first, then those above it. */
@@ -144,7 +151,7 @@ export class PlantIndex {
   /** What runs in the ground near an electrode. */
   servicesOf(electrode: PartOf<'electrode'>): PartOf<'buried-service'>[] {
     return this.ofKind('buried-service').filter(
-      ({ data }) => (this.inService('electrode', data.electrodeId) ?? this.only('electrode'))?.id === electrode.id,
+      (service) => this.named('electrode', service, 'electrodeId')?.id === electrode.id,
     )
   }
 
@@ -177,7 +184,7 @@ export class PlantIndex {
 
   /** The circuit that an inverter feeds: nobody guesses which. */
   circuitOfInverter(inverter: PartOf<'inverter'>): PartOf<'circuit'> | null {
-    return this.inService('circuit', inverter.data.circuitId)
+    return this.named('circuit', inverter, 'circuitId')
   }
 
   /** Whether anything of earth and the AC side is entered. */

@@ -1,14 +1,7 @@
 import type { Entry } from '../record/entry'
 import { isKind } from '../record/entry'
+import { usualSite } from './kinds/site'
 import type { Part, PartData, PartKind } from './part'
-
-/** A mild winter and cells on a hot roof: where nobody said otherwise [D]. */
-export const usualSite = {
-  kind: 'site',
-  tag: 'Site',
-  lowestTemperature_C: -10,
-  highestCellTemperature_C: 70,
-} as const satisfies PartData
 
 /**
  * The plant as its change entries leave it, in the order in which parts were first entered. The later entry wins;

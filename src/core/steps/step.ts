@@ -5,6 +5,7 @@
 import type { StateId } from '../evaluation/states'
 import type { Part, PartData, PartKind } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
+import type { Station } from '../plant/stations'
 import type { ModelCache } from '../pv/stringModel'
 import type { Unit } from '../quantity/unit'
 import type { Body } from '../record/entry'
@@ -89,10 +90,6 @@ export type StateEffect = {
   /** Only for a reading of this kind: Ze with the conductor taken off. */
   when?(reading: Reading): boolean
 }
-
-/** Stations of the line, from the sun to earth. */
-export const stations = ['modules', 'strings', 'dc-switch', 'inverter', 'supply', 'board', 'rcd', 'electrode'] as const
-export type Station = (typeof stations)[number]
 
 export type Hookup = {
   /** Which drawing; the drawing itself stands in the interface under this name. */

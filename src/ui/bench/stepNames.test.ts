@@ -2,8 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { steps } from '@/core/steps'
-import { stations } from '@/core/steps/step'
 import { partKinds } from '@/core/plant/part'
+import { stationsOfLine } from '@/core/plant/stations'
 import { measurableSchema } from '@/core/record/instrument'
 
 /** The shared pieces: a new test of the trade must need no line in any of them. */
@@ -17,7 +17,7 @@ const SHARED = [
   'src/report',
 ]
 /** Words that are also kinds of part, stations or quantities say nothing of a test. */
-const other = new Set<string>([...partKinds, ...stations, ...measurableSchema.options])
+const other = new Set<string>([...partKinds, ...stationsOfLine.map((one) => one.id), ...measurableSchema.options])
 const ids = steps.map((step) => step.id).filter((id) => !other.has(id))
 
 const filesIn = (folder: string): string[] =>

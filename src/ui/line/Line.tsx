@@ -1,17 +1,18 @@
 'use client'
 import { Fragment, type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { StationState } from '@/core/evaluation/types'
+import { stationsOfLine } from '@/core/plant/stations'
 import type { Verdict } from '@/core/verdict/verdict'
 import { sayCode, say } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { SunSymbol, stationSymbol } from './symbols'
 
 const isPencil = (verdict: Verdict | null): boolean => verdict === 'not-yet' || verdict === 'held-back'
-/** Two conductors on DC; these stations have one on their right side. */
-const AC_AFTER = new Set(['inverter', 'supply', 'board', 'rcd', 'electrode'])
+const sides = new Map<string, string>(stationsOfLine.map(({ id, side }) => [id, side]))
+/** Two conductors on DC; beyond the inverter there is one. */
+const isAc = (station: string | undefined): boolean => station !== undefined && sides.get(station) !== 'dc'
 /** Where the line begins here, no sun shines on it. */
-const SUNLESS = new Set(['supply', 'board', 'rcd', 'electrode'])
-const isAc = (station: string | undefined): boolean => station !== undefined && AC_AFTER.has(station)
+const isSunless = (station: string): boolean => sides.get(station) === 'ac'
 
 type Props = {
   stations: readonly StationState[]
@@ -38,7 +39,7 @@ export function Line({ stations, now, lanes, count, onOpen, tree }: Props) {
   }
   return (
     <nav className="stations" aria-label={say('line.name')} ref={row} onKeyDown={onKey}>
-      {!SUNLESS.has(stations[0]?.station ?? '') && (
+      {!isSunless(stations[0]?.station ?? '') && (
         <div className="station" style={{ flex: '0 1 96px', minWidth: 56 }} aria-hidden="true">
           <span className="cap">&nbsp;</span>
           <span className="draw">
@@ -68,7 +69,7 @@ export function Line({ stations, now, lanes, count, onOpen, tree }: Props) {
             </span>
             <span className="draw">
               {k > 0 && <span className={`wire left ${isAc(stations[k - 1]!.station) ? '' : 'pair'} ${pen(before)}`} />}
-              {k === 0 && !SUNLESS.has(station) && <span className="wire left light" />}
+              {k === 0 && !isSunless(station) && <span className="wire left light" />}
               {(k < stations.length - 1 || !isAc(station)) && (
                 <span className={`wire right ${isAc(station) ? '' : 'pair'} ${pen(!pencil)}`} />
               )}

@@ -58,8 +58,12 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
     case 'supply':
       return (
         <>
-          <path d="M-12 20L0-22L12 20M-8 6H8M-14-10H14" fill="none" stroke={stroke} strokeWidth="2" />
-          <path d="M-14-10v5M14-10v5" stroke={stroke} strokeWidth="2" />
+          <rect x="-20" y="4" width="18" height="18" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M-15 13H-7" stroke={stroke} strokeWidth="3" />
+          <path d="M-11 4V-8H6M-11 22V27" fill="none" stroke={stroke} strokeWidth="2" />
+          <rect x="2" y="-24" width="20" height="26" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M6-18H18V-12H6Z" fill="none" stroke={stroke} strokeWidth="1.6" />
+          <circle cx="12" cy="-5" r="2.4" fill={stroke} />
         </>
       )
     case 'board':

@@ -1,11 +1,13 @@
 'use client'
 import { Button } from 'antd'
 import { type KeyboardEvent, useState } from 'react'
-import { type ModuleType, type Part, type PartData, type StringData, mountingSchema } from '@/core/plant/part'
+import type { RuledField } from '@/core/plant/kinds'
+import type { ModuleType, Part, PartData, PartKind } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
-import { figure, hasWords, partName, say, sayCode, type WordKey } from '@/words/say'
+import { partName, say } from '@/words/say'
 import { Choice, Field, Form, Said } from '../shell/Form'
-import { type FieldSpec, fieldsOf, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, labelOf, readPart, tagTaken, textsOf } from './partForm'
+import { optionText, partLines } from './partLines'
 import { TypeSelect } from './TypeSelect'
 
 type Props = {
@@ -21,7 +23,7 @@ type Props = {
 /** One part on the line, and its editing in place: Enter keeps, Escape leaves it as it was. */
 export function PartRow(props: Props) {
   const { part, plant, canWrite, open, setOpen } = props
-  const [first, second] = describe(part, plant)
+  const [first, second] = partLines(part, plant)
   return (
     <>
       <div className="plantrow" data-part={part.data.kind}>
@@ -76,7 +78,7 @@ function PartEdit({ part, plant, types, setOpen, change }: Props) {
     <div onKeyDown={onKey}>
       <Form focused onSubmit={() => void keep()}>
         <div className="two">
-          {fieldsOf[part.data.kind].map((field) => (
+          {fieldsOfKind(part.data.kind).map((field) => (
             <PartField
               key={field.id}
               field={field}
@@ -100,186 +102,44 @@ function PartEdit({ part, plant, types, setOpen, change }: Props) {
 }
 
 type FieldProps = {
-  field: FieldSpec
+  field: RuledField
   value: string
   onValue(value: string): void
   plant: PlantIndex
   types: readonly ModuleType[]
 }
 
+/** One field of a part: what it takes stands in its kind. */
 export function PartField({ field, value, onValue, plant, types }: FieldProps) {
-  const label = field.optional ? `${say(field.label)} ${say('plate.optional')}` : say(field.label)
-  switch (field.kind) {
-    case 'module-type':
-      return <TypeSelect types={types} value={value} onValue={onValue} />
-    case 'mounting':
-      return (
-        <Choice
-          label={label}
-          value={value}
-          onValue={onValue}
-          options={mountingSchema.options.map((one) => ({ value: one as string, text: say(`mounting.${one}`) }))}
-        />
-      )
-    case 'choice':
-      return (
-        <Choice
-          label={label}
-          value={value}
-          onValue={onValue}
-          options={[
-            ...(field.optional ? [{ value: '', text: say('plant.none') }] : []),
-            ...field.options!.map((one) => ({ value: String(one), text: optionText(one) })),
-          ]}
-        />
-      )
-    case 'array':
-    case 'inverter':
-    case 'board':
-    case 'rcd':
-    case 'electrode':
-    case 'combiner': {
-      const options = plant.ofKind(field.kind).map((one) => ({ value: one.id, text: one.data.tag }))
-      return (
-        <Choice
-          label={label}
-          value={value}
-          onValue={onValue}
-          options={[{ value: '', text: say('plant.none') }, ...options]}
-        />
-      )
-    }
-    default:
-      return (
-        <Field
-          label={label}
-          value={value}
-          onValue={onValue}
-          mode={field.kind === 'number' ? (field.whole ? 'numeric' : 'decimal') : 'text'}
-          testId={`part-${field.id}`}
-        />
-      )
-  }
+  const { rule } = field
+  if (rule.takes === 'module-type') return <TypeSelect types={types} value={value} onValue={onValue} />
+  const label = rule.optional ? `${labelOf(field)} ${say('plate.optional')}` : labelOf(field)
+  const options = optionsOf(field, plant)
+  if (options)
+    return (
+      <Choice
+        label={label}
+        value={value}
+        onValue={onValue}
+        options={rule.optional ? [{ value: '', text: say('plant.none') }, ...options] : options}
+      />
+    )
+  return (
+    <Field
+      label={label}
+      value={value}
+      onValue={onValue}
+      mode={rule.takes === 'number' ? (rule.whole ? 'numeric' : 'decimal') : 'text'}
+      testId={`part-${field.id.slice(field.id.indexOf('.') + 1)}`}
+    />
+  )
 }
 
-/** What a choice of a plate is called: by words where there are some, else as the plate has it. */
-const optionText = (option: string | number): string =>
-  hasWords(`plate-option.${option}`) ? sayCode('plate-option', String(option)) : String(option)
-
-/** A part in one line, and what is worth knowing besides in a second. */
-function describe(part: Part, plant: PlantIndex): [string, string] {
-  const { data } = part
-  const rated = (value: number | null | undefined, unit: string): string => (value == null ? '–' : `${value} ${unit}`)
-  switch (data.kind) {
-    case 'site':
-      return [
-        say('plant.site', { lowest: data.lowestTemperature_C, hottest: data.highestCellTemperature_C }),
-        say('plant.site-why'),
-      ]
-    case 'array':
-      return [
-        say('plant.array', {
-          tilt: data.tilt_deg,
-          azimuth: data.azimuth_deg,
-          mounting: say(`mounting.${data.mounting}` as WordKey),
-        }),
-        say('line.count', { count: plant.stringsOf(part).length }),
-      ]
-    case 'row':
-      return [
-        data.conductor ? say('plant.row', data.conductor) : say('plant.row-unknown'),
-        plant.arrayOf(part)?.data.tag ?? '',
-      ]
-    case 'string':
-      return describeString(data, plant.arrayOf(part)?.data.tag ?? null, plant)
-    case 'combiner':
-      return [say('plant.combiner', { count: plant.stringsOf(part).length }), '']
-    case 'surge-protection':
-      return [say('plant.surge', { rated: rated(data.ratedVoltage_V, 'V') }), '']
-    case 'dc-switch':
-      return [
-        `${sayCode('station', data.kind)}: ${rated(data.ratedVoltage_V, 'V')}, ${rated(data.rating_A, 'A')}`,
-        data.rating_A === null ? say('plant.plate-missing') : '',
-      ]
-    case 'inverter':
-      return [
-        say('plant.inverter', {
-          most: rated(data.maxInput_V, 'V'),
-          from: rated(data.trackerMin_V, 'V'),
-          to: rated(data.trackerMax_V, 'V'),
-          isc: rated(data.maxShortCircuit_A, 'A'),
-        }),
-        data.maxInput_V === null ? say('plant.plate-missing') : '',
-      ]
-    case 'supply':
-      return [
-        say('plant.supply', { arrangement: data.arrangement, volts: data.nominal_V, phases: data.phases }),
-        say('plant.supply-declared', { ze: rated(data.declaredZe_ohm, 'Ω'), level: rated(data.faultLevel_kA, 'kA') }),
-      ]
-    case 'board':
-      return [
-        data.name || say('plant.board-unnamed'),
-        say('plant.board-count', { count: plant.circuitsOf(part).length }),
-      ]
-    case 'rcd':
-      return [
-        say('plant.rcd', {
-          form: optionText(data.form ?? 'rccb'),
-          type: data.type,
-          rated: data.rated_mA,
-          delay: optionText(data.delay),
-        }),
-        say('plant.rcd-above', {
-          count: plant.circuitsOf(part).length,
-          upper: plant.ofKind('rcd').find((one) => one.id === data.upstreamId)?.data.tag ?? say('plant.none'),
-        }),
-      ]
-    case 'circuit':
-      return [
-        [data.feeds || say('plant.circuit-unnamed'), data.device && `${data.device}${data.rating_A ?? ''}`]
-          .filter(Boolean)
-          .join(', '),
-        say('plant.circuit', {
-          line: rated(data.line_mm2, 'mm²'),
-          protective: rated(data.protective_mm2, 'mm²'),
-          length: rated(data.length_m, 'm'),
-          rcd: plant.ofKind('rcd').find((one) => one.id === data.rcdId)?.data.tag ?? say('plant.no-rcd'),
-        }),
-      ]
-    case 'electrode':
-      return [
-        data.rods === null
-          ? say('plant.electrode-unknown')
-          : say(data.form === 'disc' ? 'plant.discs' : 'plant.electrode', { rods: data.rods }),
-        data.form === 'disc'
-          ? rated(data.diameter_mm, 'mm')
-          : data.length_m === null
-            ? ''
-            : say('plant.rod', { length: data.length_m, thick: rated(data.diameter_mm, 'mm') }),
-      ]
-    case 'buried-service':
-      return [
-        `${optionText(data.what)}, ${optionText(data.material)}`,
-        say('plant.service', { away: data.away_m, bearing: data.bearing_deg }),
-      ]
-  }
-}
-
-function describeString(data: StringData, array: string | null, plant: PlantIndex): [string, string] {
-  const { modulesInSeries: modules, moduleType } = data
-  const plate = moduleType.data
-  const combiner = plant.ofKind('combiner').find((one) => one.id === data.combinerId)?.data.tag
-  const where = [
-    array,
-    combiner && say('plant.at-combiner', { tag: combiner }),
-    data.input && say('plant.at-input', { input: data.input }),
-  ].filter(Boolean)
-  return [
-    `${say('plant.string', { modules, make: moduleType.make, name: moduleType.name })}${where.length > 0 ? `, ${where.join(', ')}` : ''}`,
-    say('plant.string-sum', {
-      voc: figure(modules * plate.voc_V, 1),
-      isc: figure(plate.isc_A, 2),
-      watt: figure(modules * plate.pmax_W, 0),
-    }),
-  ]
+/** What a field offers to choose from; null where something is typed. */
+function optionsOf(field: RuledField, plant: PlantIndex): { value: string; text: string }[] | null {
+  const { takes, options } = field.rule
+  if (takes === 'part')
+    return plant.ofKind(field.names!.kind as PartKind).map((one) => ({ value: one.id, text: one.data.tag }))
+  const offered = takes === 'yes-no' ? field.yesNo! : takes === 'choice' ? options : null
+  return offered && offered.map((one) => ({ value: String(one), text: optionText(one) }))
 }

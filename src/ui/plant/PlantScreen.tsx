@@ -5,7 +5,7 @@ import { Button } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { Evaluation } from '@/core/evaluation/types'
-import type { ModuleType, Part } from '@/core/plant/part'
+import { type ModuleType, type Part, partKinds } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
 import { partName, say } from '@/words/say'
 import { ask } from '../device/api'
@@ -13,8 +13,9 @@ import type { JobStore, Snapshot } from '../device/jobStore'
 import { recall, remember } from '../device/store'
 import { useKeys } from '../shell/keys'
 import type { JobRoute } from '../shell/route'
-import { AddParts, sections } from './AddParts'
-import { type AddedKind, newPart, newSite, nextTag } from './partForm'
+import { AddParts } from './AddParts'
+import { type AddedKind, newPart, nextTag } from './partForm'
+import { usualSite } from '@/core/plant/kinds/site'
 import { PartRow } from './PartRow'
 import { StringsForm } from './StringsForm'
 import { TypeForm } from './TypeForm'
@@ -59,14 +60,14 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
   const strings = plant.ofKind('string')
   // The site that every job has is there before anybody entered it.
   const isSiteEntered = plant.site?.revision !== ''
-  const isEmpty = sections.every(({ kind }) => kind === 'site' || plant.ofKind(kind).length === 0)
+  const isEmpty = partKinds.every((kind) => kind === 'site' || plant.ofKind(kind).length === 0)
   const used = useMemo(() => strings.map((one) => one.data.moduleType), [strings])
   const [types, addType] = useModuleTypes(used)
   const [open, setOpen] = useState<'strings' | 'type' | string | null>(isEmpty ? 'strings' : null)
   const isTestable = !isEmpty
   const changes = usePlantChanges(store, evaluation)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
-  const twice = sections.flatMap(({ kind }) => tagsTwice(plant.ofKind(kind)))
+  const twice = partKinds.flatMap((kind) => tagsTwice(plant.ofKind(kind)))
   const toggle = (what: string): void => setOpen(open === what ? null : what)
   useKeys({ u: () => canWrite && void changes.undo() })
 
@@ -115,7 +116,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
           mayAddSite={!isEmpty && !isSiteEntered}
           onStrings={() => toggle('strings')}
           onType={() => toggle('type')}
-          onSite={() => plant.site && void changes.add([{ id: plant.site.id, data: newSite }])}
+          onSite={() => plant.site && void changes.add([{ id: plant.site.id, data: usualSite }])}
           onPart={(kind, prefix) => void addOne(kind, prefix)}
         />
       )}
@@ -144,7 +145,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
           }}
         />
       )}
-      {sections.map(({ kind }) => {
+      {partKinds.map((kind) => {
         const parts: readonly Part[] = plant.ofKind(kind)
         if (parts.length === 0) return null
         return (

@@ -6,7 +6,8 @@ import type { ModuleType, PartData } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { say } from '@/words/say'
 import { Choice, Field, Form, Said } from '../shell/Form'
-import { fieldsOf, newPart, newSite, readPart, tagTaken, textsOf } from './partForm'
+import { usualSite } from '@/core/plant/kinds/site'
+import { fieldsOfKind, newPart, readPart, tagTaken, textsOf } from './partForm'
 import { PartField } from './PartRow'
 import { TypeSelect } from './TypeSelect'
 
@@ -48,7 +49,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
     if (!Number.isInteger(many) || many < 1 || many > MOST_AT_ONCE) return setMessage(say('plant.count-bad', { count }))
     const first = Number(from)
     if (!Number.isInteger(first) || first < 1) return setMessage(say('plant.from-bad', { from: from || '–' }))
-    if (plant.site?.revision === '') list.push({ id: plant.site.id, data: newSite })
+    if (plant.site?.revision === '') list.push({ id: plant.site.id, data: usualSite })
     let array = arrayId
     if (arrayId === NEW) {
       const read = readPart(newPart('array', '?'), plane, types)
@@ -106,7 +107,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
       </div>
       {arrayId === NEW && (
         <div className="two">
-          {fieldsOf.array.map((field) => (
+          {fieldsOfKind('array').map((field) => (
             <PartField
               key={field.id}
               field={field}

@@ -8,11 +8,12 @@ import {
   exampleString,
   exampleSupply,
 } from '@/core/steps/worked'
+import { usualSite } from '@/core/plant/kinds/site'
 import { hasWords } from '@/words/say'
-import { fieldsOf, newPart, newSite, nextTag, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, newPart, nextTag, readPart, tagTaken, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
-  site: newSite,
+  site: usualSite,
   array: newPart('array', 'South'),
   row: { kind: 'row', tag: 'R1', arrayId: null, conductor: { length_m: 18, area_mm2: 6, joints: 4 } },
   string: { ...exampleString(11), fuse: { rating_A: 15, ratedVoltage_V: 1000 }, input: 'A' },
@@ -43,7 +44,7 @@ const said = (data: PartData, texts: Record<string, string>): string => {
 
 describe('the fields of a part', () => {
   it.each(partKinds)('of a %s have words, and read back what they show', (kind) => {
-    for (const field of fieldsOf[kind]) expect(hasWords(field.label)).toBe(true)
+    for (const field of fieldsOfKind(kind)) expect(hasWords(`plant.${field.label}`)).toBe(true)
     const data = example[kind]!
     const read = readPart(data, textsOf(data), [])
     expect(read).toHaveProperty('data')
@@ -72,10 +73,25 @@ describe('the fields of a part', () => {
     expect(said(example['dc-switch']!, { rating_A: '-3' })).toContain('Rated current')
   })
 
+  it('say what a bound leaves out', () => {
+    expect(said(example['dc-switch']!, { rating_A: '0' })).toContain('above 0, at most 2000')
+    expect(said(example.array!, { azimuth_deg: '360' })).toContain('from 0 to below 360')
+    expect(said(example.row!, { 'conductor.length_m': '20', 'conductor.area_mm2': '' })).toContain('is needed')
+  })
+
+  it('take no joints where nobody counted them', () => {
+    const texts = { ...textsOf(example.row!), 'conductor.joints': '' }
+    expect(readPart(example.row!, texts, [])).toMatchObject({ data: { conductor: { joints: 0 } } })
+  })
+
   it('leave a plate open that nobody has read, and a conductor that nobody knows', () => {
     expect(readPart(example.inverter!, { tag: 'INV' }, [])).toMatchObject({ data: { maxInput_V: null } })
-    expect(readPart(example.row!, { tag: 'R1', length_m: '20' }, [])).toMatchObject({ data: { conductor: null } })
-    expect(readPart(example.string!, { ...textsOf(example.string!), fuse_A: '', fuse_V: '' }, [])).toMatchObject({
+    expect(readPart(example.row!, { tag: 'R1', 'conductor.length_m': '', 'conductor.area_mm2': '' }, [])).toMatchObject(
+      { data: { conductor: null } },
+    )
+    expect(
+      readPart(example.string!, { ...textsOf(example.string!), 'fuse.rating_A': '', 'fuse.ratedVoltage_V': '' }, []),
+    ).toMatchObject({
       data: { fuse: null },
     })
   })

@@ -2,6 +2,7 @@
 import '@/words/schedule'
 import { useMemo, useState } from 'react'
 import type { Evaluation } from '@/core/evaluation/types'
+import { kinds, nameOf } from '@/core/plant/kinds'
 import type { PartKind } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
 import { say, type WordKey } from '@/words/say'
@@ -21,7 +22,10 @@ type Props = {
 }
 
 /** Kinds of part that have a schedule of their own. */
-const KINDS: readonly PartKind[] = ['circuit', 'rcd']
+const KINDS: readonly PartKind[] = kinds
+  .filter((kind) => kind.scheduled !== undefined)
+  .sort((a, b) => a.scheduled! - b.scheduled!)
+  .map(nameOf)
 
 /** The schedule of test results: a row a circuit, a row a device, filled from the keyboard like a spreadsheet. */
 export function ScheduleScreen({ store, snapshot, facts, evaluation, route, go }: Props) {

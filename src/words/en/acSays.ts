@@ -230,7 +230,7 @@ export const acSays = {
   'working.electrode.too-good': '{rods} together cannot be better than {best:1} Ω in even soil',
   'working.electrode.along-metal': '{service} lies beside the way and carries part of the current',
   'working.electrode.further-rods': '{count} rods, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
-  'working.electrode.further-disc': '{count} discs, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
+  'working.electrode.further-disc': '{count} plates, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
   'working.electrode.at-true-place': 'Read off the curve at 61.8 % of the way',
   'working.electrode.even-soil': 'Even soil fitted to {count} places, {off_pct:1} % off at most',
   'working.electrode.best-of-rods': 'One alone {single} Ω ÷ {count}: the best they could in even soil',

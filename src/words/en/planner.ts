@@ -1,7 +1,7 @@
 /** Words of the planning sheets. */
 export const planner = {
   'planner.rods.title': 'How many reach the target',
-  'planner.rods.about': 'What rods or discs in line would have in this soil. It plans; a reading decides.',
+  'planner.rods.about': 'What rods or plates in line would have in this soil. It plans; a reading decides.',
   'planner.soil': 'Soil',
   'planner.soil.given': 'known, Ωm',
   'planner.soil.wenner': 'by four spikes in line',
@@ -11,7 +11,7 @@ export const planner = {
   'planner.read': 'The tester reads, Ω',
   'planner.target': 'Target, Ω',
   'planner.not-between': '{what}: “{typed}” is not a figure from {from} to {to}.',
-  'planner.measures': 'Enter how long and thick a rod is, or how wide a disc.',
+  'planner.measures': 'Enter how long and thick a rod is, or how wide a plate.',
   'planner.rod-thick': 'A rod is longer than it is thick: {length:2} m against {thick:0} mm.',
   'planner.soil-is': 'Soil {soil:0} Ωm: one has {single:1} Ω.',
   'planner.needed': 'Enough for {target:1} Ω: {count}, {spacing:1} m apart.',

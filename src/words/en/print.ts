@@ -7,7 +7,6 @@ export const print = {
   'certificate.place': 'Place',
   'certificate.company': 'Tested by',
   'certificate.declared': 'By the network',
-  'certificate.protective': 'PE, mm²',
   'certificate.all-rows': 'All rows: {what}',
   'certificate.power': 'Rated power',
   'certificate.power-value': '{kWp:2} kWp in {strings} strings',

@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { tagSchema } from '../basics'
+import type { PartDescriptor } from './descriptor'
+
+export const mountingSchema = z.enum(['open-rack', 'close-roof', 'insulated-back'])
+const schema = z.strictObject({
+  kind: z.literal('array'),
+  tag: tagSchema,
+  tilt_deg: z.number().min(0).max(90),
+  azimuth_deg: z.number().min(0).lt(360),
+  mounting: mountingSchema,
+})
+
+export const array: PartDescriptor<typeof schema> = {
+  schema,
+  side: 'dc',
+  station: 'modules',
+  prefix: 'A',
+  fields: [
+    { id: 'tag', label: 'name' },
+    { id: 'tilt_deg', label: 'tilt' },
+    { id: 'azimuth_deg', label: 'azimuth' },
+    { id: 'mounting', label: 'mounting' },
+  ],
+  blank: (tag) => ({ kind: 'array', tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }),
+}

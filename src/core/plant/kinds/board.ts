@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { idSchema, phasesSchema, tagSchema } from '../basics'
+import type { PartDescriptor } from './descriptor'
+
+const schema = z.strictObject({
+  kind: z.literal('board'),
+  tag: tagSchema,
+  name: z.string().trim().max(60),
+  /** The board that feeds it, null at the origin. */
+  boardId: idSchema.nullable(),
+  /** The supply of a board at the origin, where there are several; left away it is the only one. */
+  supplyId: idSchema.nullable().optional(),
+  /** How many come in; null or left away where it is the supply's own. */
+  phases: phasesSchema.nullable().optional(),
+})
+
+export const board: PartDescriptor<typeof schema> = {
+  schema,
+  side: 'ac',
+  station: 'board',
+  prefix: 'DB',
+  fields: [
+    { id: 'tag', label: 'tag' },
+    { id: 'name', label: 'board-name' },
+    { id: 'boardId', label: 'fed-from', names: { kind: 'board', else: 'none' } },
+    { id: 'supplyId', label: 'supply-of', names: { kind: 'supply', else: 'only' } },
+    { id: 'phases', label: 'phases' },
+  ],
+  blank: (tag, { boardId, phases = 1 }) => ({ kind: 'board', tag, name: '', boardId, phases }),
+}

@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { circuitRoles, deviceTypes } from '../../loop/maxZs'
+import { area, idSchema, phasesSchema, tagSchema } from '../basics'
+import type { PartDescriptor } from './descriptor'
+
+export const circuitLayouts = ['radial', 'ring'] as const
+const schema = z.strictObject({
+  kind: z.literal('circuit'),
+  tag: tagSchema,
+  /** What it feeds. */
+  feeds: z.string().trim().max(60),
+  /** A circuit that feeds a board may be disconnected later; left away it is a final one. */
+  role: z.enum(circuitRoles).optional(),
+  /** Socket-outlets, or fixed equipment only: their times differ above 32 A; left away it may have sockets. */
+  sockets: z.boolean().nullable().optional(),
+  /** A ring has both ends at the board, and its whole length is entered; left away it is radial. */
+  layout: z.enum(circuitLayouts).optional(),
+  boardId: idSchema.nullable(),
+  rcdId: idSchema.nullable(),
+  phases: phasesSchema,
+  /** The device against overcurrent; without one a loop is a reading and no verdict. */
+  device: z.enum(deviceTypes).nullable(),
+  rating_A: z.number().positive().max(2000).nullable(),
+  breaking_kA: z.number().positive().max(200).nullable(),
+  line_mm2: area.nullable(),
+  protective_mm2: area.nullable(),
+  length_m: z.number().positive().max(5000).nullable(),
+})
+type Circuit = z.infer<typeof schema>
+
+export const circuit: PartDescriptor<typeof schema> = {
+  schema,
+  side: 'ac',
+  station: 'board',
+  prefix: '',
+  scheduled: 1,
+  fields: [
+    { id: 'tag', label: 'tag', prints: true },
+    { id: 'feeds', label: 'feeds', prints: true },
+    { id: 'role', label: 'circuit-role', usual: 'final' },
+    { id: 'layout', label: 'circuit-layout', usual: 'radial', prints: true },
+    { id: 'sockets', label: 'circuit-sockets', yesNo: ['sockets', 'fixed-only'] },
+    { id: 'boardId', label: 'board-of', names: { kind: 'board', else: 'only' }, prints: true },
+    { id: 'rcdId', label: 'rcd-of', names: { kind: 'rcd', else: 'none' }, prints: true },
+    { id: 'phases', label: 'phases', prints: true },
+    { id: 'device', label: 'device', prints: { with: 'rating_A' } },
+    { id: 'rating_A', label: 'device-rating' },
+    { id: 'breaking_kA', label: 'breaking', prints: true },
+    { id: 'line_mm2', label: 'line-area', prints: true },
+    { id: 'protective_mm2', label: 'protective-area', prints: { label: 'protective-area-short' } },
+    { id: 'length_m', label: 'circuit-length', prints: true },
+  ],
+  blank: (tag, { boardId, like }) =>
+    like
+      ? // Circuits of a board are mostly alike: the next one begins as the last one is.
+        { ...(like as Circuit), tag, feeds: '' }
+      : {
+          kind: 'circuit',
+          tag,
+          boardId,
+          feeds: '',
+          rcdId: null,
+          phases: 1,
+          device: null,
+          rating_A: null,
+          breaking_kA: null,
+          line_mm2: null,
+          protective_mm2: null,
+          length_m: null,
+        },
+}

@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { current, idSchema, tagSchema, voltage } from '../basics'
+import type { PartDescriptor } from './descriptor'
+
+const schema = z.strictObject({
+  kind: z.literal('inverter'),
+  tag: tagSchema,
+  maxInput_V: voltage,
+  trackerMin_V: voltage.optional(),
+  trackerMax_V: voltage.optional(),
+  /** Highest short-circuit current of one tracker input, A. */
+  maxShortCircuit_A: current.optional(),
+  /** The circuit that it feeds; nothing is switched on before that one was proved. */
+  circuitId: idSchema.nullable().optional(),
+})
+
+export const inverter: PartDescriptor<typeof schema> = {
+  schema,
+  side: 'dc',
+  station: 'inverter',
+  prefix: 'INV',
+  fields: [
+    { id: 'tag', label: 'tag' },
+    { id: 'maxInput_V', label: 'inverter-voltage' },
+    { id: 'trackerMin_V', label: 'tracker-from' },
+    { id: 'trackerMax_V', label: 'tracker-to' },
+    { id: 'maxShortCircuit_A', label: 'inverter-current' },
+    { id: 'circuitId', label: 'inverter-circuit', names: { kind: 'circuit', else: 'none' } },
+  ],
+  blank: (tag) => ({ kind: 'inverter', tag, maxInput_V: null }),
+}

@@ -1,0 +1,45 @@
+import { z } from 'zod'
+import { idSchema, moduleTypeSchema, ratedSchema, tagSchema } from '../basics'
+import type { PartDescriptor } from './descriptor'
+
+/** Modules in one string: below 1 is no string, above 60 no system voltage of today allows. */
+export const modulesInSeriesSchema = z.number().int().min(1).max(60)
+
+/** Fields that came later are optional: what was once written stays as it was. */
+const schema = z.strictObject({
+  kind: z.literal('string'),
+  tag: tagSchema,
+  arrayId: idSchema.nullable(),
+  modulesInSeries: modulesInSeriesSchema,
+  /** A copy: editing the library later changes no verdict. */
+  moduleType: moduleTypeSchema,
+  combinerId: idSchema.nullable().optional(),
+  inverterId: idSchema.nullable().optional(),
+  /** The switch it goes through; left away it is the only one there is. */
+  switchId: idSchema.nullable().optional(),
+  /** Mark of the inverter's tracker input; strings on one input are in parallel. */
+  input: z.string().trim().max(8).nullable().optional(),
+  fuse: ratedSchema.nullable().optional(),
+})
+
+export const string: PartDescriptor<typeof schema> = {
+  schema,
+  side: 'dc',
+  station: 'strings',
+  prefix: null,
+  fields: [
+    { id: 'tag', label: 'tag' },
+    { id: 'modulesInSeries', label: 'modules' },
+    { id: 'moduleType', label: 'type' },
+    { id: 'arrayId', label: 'array-of', names: { kind: 'array', else: 'none' } },
+    { id: 'combinerId', label: 'combiner-of', names: { kind: 'combiner', else: 'none' } },
+    { id: 'inverterId', label: 'inverter-of', names: { kind: 'inverter', else: 'only' } },
+    { id: 'switchId', label: 'switch-of', names: { kind: 'dc-switch', else: 'only' } },
+    { id: 'input', label: 'input' },
+    { id: 'fuse.rating_A', label: 'fuse-rating' },
+    { id: 'fuse.ratedVoltage_V', label: 'fuse-voltage' },
+  ],
+  blank: () => {
+    throw new Error('blank: expected a string to be made of a module type')
+  },
+}
