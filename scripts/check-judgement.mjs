@@ -17,7 +17,7 @@ const rules = [
   },
   { name: 'rank of verdicts', pattern: new RegExp(`(?:${VERDICT}: ?\\d+[,\\s]+){2}`, 'g') },
   { name: 'rank of verdicts', pattern: /\b(?:within|outside): ?\d+,\s*\n?\s*(?:'not-yet'|close|outside): ?\d+/g },
-  { name: 'done by verdicts', pattern: /=== 'within' \|\| [\w.!?]+ === 'close'/g },
+  { name: 'grouped by verdicts', pattern: new RegExp(`=== ${VERDICT} \\|\\| [\\w.!?]+ === ${VERDICT}`, 'g') },
   { name: 'completeness', pattern: /\bmissingSlots\(/g },
 ]
 

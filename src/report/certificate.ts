@@ -10,6 +10,7 @@ import { causes, evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Facts } from '@/core/record/facts'
+import { isRemarkable } from '@/core/verdict/verdict'
 import type { InstrumentCopy } from '@/core/record/instrument'
 import { type SourceId, sources } from '@/core/regime/sources'
 import { stepsOf } from '@/core/steps'
@@ -173,13 +174,11 @@ function pvParticulars(evaluation: Evaluation): [string, string][] {
 
 /** What a reader must know besides the tables: everything that is not plainly within. */
 function remarks(facts: Facts, evaluation: Evaluation): string[] {
-  const list = evaluation.steps
-    .filter((one) => one.verdict === 'outside' || one.verdict === 'close' || one.flags.includes('plant-changed'))
-    .map((one) => {
-      const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
-      const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
-      return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
-    })
+  const list = evaluation.steps.filter(isRemarkable).map((one) => {
+    const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
+    const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
+    return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
+  })
   for (const one of evaluation.steps) {
     for (const gate of one.gates) {
       if (!gate.overridden || !one.counting) continue

@@ -1,7 +1,5 @@
 // @vitest-environment jsdom
-import { act } from 'react'
-import { createRoot, type Root } from 'react-dom/client'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { type Evaluation, evaluate, evaluateNext } from '@/core/evaluate'
 import { walkOf } from '@/core/evaluation/walk'
 import type { Part } from '@/core/plant/part'
@@ -13,6 +11,7 @@ import type { JobStore } from './device/jobStore'
 import { RunSheet } from './run/RunSheet'
 import { rowsOf, stepsInGrid } from './schedule/model'
 import { ScheduleGrid } from './schedule/ScheduleGrid'
+import { inDom } from './testing/inDom'
 
 // Every row names its part once each time it is drawn: what was named is what was drawn.
 const named = vi.hoisted(() => ({ tags: [] as string[] }))
@@ -28,17 +27,7 @@ vi.mock('@/words/say', async (original) => {
 })
 const drawn = (): string[] => [...new Set(named.tags.splice(0))].sort()
 
-let root: Root
-beforeEach(() => {
-  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true)
-  // What a browser has and this stand-in for one has not.
-  window.matchMedia ??= (() => ({ matches: false, addListener: vi.fn(), removeListener: vi.fn() })) as never
-  Element.prototype.scrollIntoView ??= vi.fn()
-  root = createRoot(document.body.appendChild(document.createElement('div')))
-})
-afterEach(() => act(() => root.unmount()))
-
-const draw = (screen: React.ReactNode): Promise<void> => act(async () => root.render(screen))
+const { draw } = inDom()
 const nothing = (): undefined => undefined
 const withMore = ({ facts }: Evaluation, build: FactsBuilder): Facts => ({ ...facts, entries: [...build.entries] })
 

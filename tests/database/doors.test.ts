@@ -1,10 +1,11 @@
 import mysql from 'mysql2/promise'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Entry } from '@/core/record/entry'
+import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { plantFrom } from '@/core/plant/projection'
-import { exampleString } from '@/core/steps/worked'
+import { readStepById } from '@/core/steps'
+import { exampleBoard, exampleCircuit, exampleString, exampleSupply } from '@/core/steps/worked'
 import { conditions, readingBody } from '@/core/testing/factsBuilder'
 import { demo, knock } from '../support/server'
 
@@ -137,6 +138,51 @@ describe('the door for entries', () => {
     expect(body.fates).toMatchObject([{ fate: 'refused', code }])
     expect(body.fates[0]!.reason).toContain(words)
     expect(body.fates[0]!.reason).not.toContain('undefined')
+  })
+
+  describe('of earth and the AC side', () => {
+    const added = (data: object) =>
+      entry({ kind: 'plant-change', v: 1, before: null, after: data, base: null }, { partId: uuid() })
+    const supply = added({ ...exampleSupply, phases: 3 })
+    const board = added({ ...exampleBoard, supplyId: supply.partId, phases: 3 })
+    const circuit = added({ ...exampleCircuit, phases: 3, boardId: board.partId, rcdId: null, layout: 'radial' })
+    const single = added({ ...exampleCircuit, tag: '9', phases: 1, boardId: board.partId, rcdId: null })
+    beforeAll(async () => {
+      const { body } = await send([supply, board, circuit, single])
+      expect(body.fates.every((one) => one.fate === 'kept')).toBe(true)
+    })
+    const ohm = (value: number) => ({ text: String(value), value, bound: 'exact' as const, unit: 'ohm' as const })
+    const whole = readStepById('ac-insulation')!.example.reading!.slots
+    const read = (at: typeof supply, step: string, slots: Body<'reading'>['slots']) =>
+      entry(readingBody({ slots, plantRevision: at.id }), { partId: at.partId, step })
+    const { 'l-pe': _, 'n-pe': __, ...onlyLineNeutral } = whole
+
+    it.each([
+      ['insulation with one pair of three', () => read(single, 'ac-insulation', onlyLineNeutral)],
+      [
+        'Ze with the conductor’s answer left out',
+        () => read(supply, 'ze', { 'ze-l1': ohm(0.2), 'ze-l2': ohm(0.2), 'ze-l3': ohm(0.2) }),
+      ],
+      [
+        'a loop of one line of three',
+        () => read(circuit, 'zs', { 'loop-method': { choice: 'non-trip' }, 'zs-l1': ohm(0.4) }),
+      ],
+    ])('refuses what is not whole: %s', async (_name, make) => {
+      const { body } = await send([make()])
+      expect(body.fates).toMatchObject([{ fate: 'refused', code: 'incomplete' }])
+      expect(body.fates[0]!.reason).toContain('is wanted still')
+    })
+
+    it('keeps the same once it is whole', async () => {
+      expect((await send([read(single, 'ac-insulation', whole)])).body.fates).toMatchObject([{ fate: 'kept' }])
+    })
+
+    it('refuses a test that its part does not have', async () => {
+      const ends = read(circuit, 'ring-ends', { 'end-line': ohm(0.4) })
+      const { body } = await send([ends])
+      expect(body.fates).toMatchObject([{ fate: 'refused', code: 'step-not-asked' }])
+      expect(body.fates[0]!.reason).toContain('is not asked of')
+    })
   })
 
   it('keeps ten times the expected once it was confirmed', async () => {

@@ -6,7 +6,7 @@ import type { Body, Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime, inOrder } from '../record/order'
 import { steps, stepsOf } from '../steps'
-import { type AnyStep, isRead } from '../steps/step'
+import { type AnyStep, isAskedOf, isRead } from '../steps/step'
 import type { Finding, Verdict } from '../verdict/verdict'
 import { type EntryIndex, indexEntries } from './entryIndex'
 import { type GateView, isHeldBack } from './gates'
@@ -64,7 +64,7 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
   const plant = new PlantIndex(parts)
   const asked = stepsOf(facts.regime)
     .filter((step) => !step.where || step.where(plant))
-    .map((step) => ({ step, parts: plant.ofKind(step.appliesTo).filter((part) => !step.of || step.of(part, plant)) }))
+    .map((step) => ({ step, parts: plant.ofKind(step.appliesTo).filter((part) => isAskedOf(step, part, plant)) }))
   const history = new PlantHistory(entries, facts.job.id)
   const own: Omit<Whole, 'sisters' | 'bySisters' | 'states' | 'settled' | 'lapsed'> = {
     facts,

@@ -1,7 +1,7 @@
 /** What is refused, and what is asked about, before a reading is kept. The same check stands at every door. */
 import { refuseConditions } from '../pv/conditions'
 import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
-import { type AnyReadStep, Lacking, type StepContext } from '../steps/step'
+import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
 import type { Body } from './entry'
 
@@ -26,6 +26,7 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
     slot,
     figures: { tag: part.data.tag, ...figures },
   })
+  if (!isAskedOf(step, part, context.plant)) return refuse('step-not-asked', null, { step: step.id })
   const known = new Map<string, Slot>(step.slots.map((slot) => [slot.id, slot]))
   for (const [id, value] of Object.entries(body.slots)) {
     const slot = known.get(id)

@@ -195,6 +195,10 @@ export type AnyReadStep = ReadStep<any>
 
 export const isRead = (step: AnyStep): step is AnyReadStep => step.kind === 'read'
 
+/** Whether a step is asked of a part of its kind in this plant. */
+export const isAskedOf = (step: AnyStep, part: Part, plant: PlantIndex): boolean =>
+  (step.where?.(plant) ?? true) && (step.of?.(part, plant) ?? true)
+
 /** What a step asks; nothing where it is computed. */
 export const slotsOf = (step: AnyStep): readonly Slot[] => (isRead(step) ? step.slots : [])
 

@@ -46,6 +46,13 @@ export const isGraver = (a: Verdict, b: Verdict): boolean => gravity[a] > gravit
 export const isDone = (verdict: Verdict): boolean =>
   verdict === 'within' || verdict === 'close' || verdict === 'left-out'
 
+/** Whether nobody knows yet: nothing was read, or nothing that decides. */
+export const isOpen = (verdict: Verdict | null): boolean => verdict === 'not-yet' || verdict === 'held-back'
+
+/** Whether it is told beside the tables: whatever is not plainly within, and what the plant has overtaken. */
+export const isRemarkable = ({ verdict, flags }: { verdict: Verdict; flags: readonly Flag[] }): boolean =>
+  verdict === 'outside' || verdict === 'close' || flags.includes('plant-changed')
+
 /** Things said of a reading that do not change its number; shown wherever it is shown, and on the certificate. */
 export const flags = [
   'stand-in',

@@ -61,7 +61,13 @@ export function InstrumentCell({
   /** Where it is read, in the same box: a row of its own would push the verdict off the screen. */
   children?: ReactNode
 }) {
-  if (kit.length === 0) return <p className="slot auto small quiet">{say('slot.no-tool')}</p>
+  if (kit.length === 0)
+    return (
+      <div className="slot auto small quiet">
+        <p>{say('slot.no-tool')}</p>
+        {children}
+      </div>
+    )
   return (
     <div className="slot auto">
       <label className="nm" htmlFor="slot-with">

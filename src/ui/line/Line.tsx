@@ -2,12 +2,11 @@
 import { Fragment, type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { StationState } from '@/core/evaluation/types'
 import { stationsOfLine } from '@/core/plant/stations'
-import type { Verdict } from '@/core/verdict/verdict'
+import { isOpen, type Verdict } from '@/core/verdict/verdict'
 import { sayCode, say } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { SunSymbol, stationSymbol } from './symbols'
 
-const isPencil = (verdict: Verdict | null): boolean => verdict === 'not-yet' || verdict === 'held-back'
 const sides = new Map<string, string>(stationsOfLine.map(({ id, side }) => [id, side]))
 /** Two conductors on DC; beyond the inverter there is one. */
 const isAc = (station: string | undefined): boolean => station !== undefined && sides.get(station) !== 'dc'
@@ -50,10 +49,10 @@ export function Line({ stations, now, lanes, count, onOpen, tree }: Props) {
       )}
       {stations.map(({ station, verdict }, k) => {
         if (station === 'board' && tree) return <Fragment key={station}>{tree}</Fragment>
-        const pencil = isPencil(verdict)
+        const pencil = isOpen(verdict)
         const stroke = pencil ? 'var(--pencil)' : 'var(--ink)'
         const fill = now === station ? 'var(--accent-tint)' : 'var(--sheet)'
-        const before = k > 0 && !isPencil(stations[k - 1]!.verdict)
+        const before = k > 0 && !isOpen(stations[k - 1]!.verdict)
         const pen = (inked: boolean): string => (inked ? '' : 'pen')
         return (
           <button
@@ -99,7 +98,7 @@ export function MiniLine({ stations }: { stations: readonly StationState[] }) {
     <span className="mini">
       {stations.map(({ station, verdict }, k) => (
         <span key={station} style={{ display: 'contents' }}>
-          {k > 0 && <i className={isPencil(stations[k - 1]!.verdict) ? 'pen' : ''} />}
+          {k > 0 && <i className={isOpen(stations[k - 1]!.verdict) ? 'pen' : ''} />}
           <span title={sayCode('station', station)}>
             {verdict ? <Mark verdict={verdict} size={20} /> : <StationDot />}
           </span>

@@ -58,12 +58,12 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
     case 'supply':
       return (
         <>
-          <rect x="-20" y="4" width="18" height="18" fill={fill} stroke={stroke} strokeWidth="2" />
-          <path d="M-15 13H-7" stroke={stroke} strokeWidth="3" />
-          <path d="M-11 4V-8H6M-11 22V27" fill="none" stroke={stroke} strokeWidth="2" />
-          <rect x="2" y="-24" width="20" height="26" fill={fill} stroke={stroke} strokeWidth="2" />
-          <path d="M6-18H18V-12H6Z" fill="none" stroke={stroke} strokeWidth="1.6" />
-          <circle cx="12" cy="-5" r="2.4" fill={stroke} />
+          <rect x="-24" y="-8" width="17" height="17" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M-19 .5H-12" stroke={stroke} strokeWidth="3" />
+          <path d="M-15.5 9V27M-7 .5H2" stroke={stroke} strokeWidth="2" />
+          <rect x="2" y="-17" width="23" height="34" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M7-11H20V-4H7Z" fill="none" stroke={stroke} strokeWidth="1.6" />
+          <circle cx="13.5" cy="6" r="3" fill="none" stroke={stroke} strokeWidth="1.6" />
         </>
       )
     case 'board':

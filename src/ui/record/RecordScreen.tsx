@@ -201,7 +201,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
 }
 
 /** The worst of a test on all its parts; a table of the plant has none. */
-function TableMark({ own }: { own: readonly StepEvaluation[] }) {
+export function TableMark({ own }: { own: readonly StepEvaluation[] }) {
   if (own.length === 0) return <span style={{ width: 20 }} />
   return <Mark verdict={worst(own.map((one) => one.verdict))} size={20} />
 }

@@ -25,6 +25,7 @@ export const doors = {
   'refused.absurd':
     '{read} {unit:unit} cannot come from string {tag}, which should read {expected:1} {unit:unit} now. Look at the figure and its unit, then type it again.',
   'refused.thousand-or-decimal': '“{text}” could be {decimal} or {thousand}. Which one does the instrument show?',
+  'refused.step-not-asked': 'The test “{step}” is not asked of {tag}, as the plant has it.',
   'refused.no-step': 'There is no test called “{step}”.',
   'refused.computed-step': 'The test “{step}” follows from the plant: nobody reads anything for it.',
   'refused.incomplete': '{slot:slot} of {tag} is wanted still. Read it, then keep all of it.',

@@ -1,0 +1,66 @@
+// @vitest-environment jsdom
+import { describe, expect, it, vi } from 'vitest'
+import { evaluate, stepKey } from '@/core/evaluate'
+import type { Body } from '@/core/record/entry'
+import { conditions, FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
+import { inDom } from '../testing/inDom'
+import { Bench } from './Bench'
+
+const { draw, find, press, type } = inDom()
+const nothing = (): undefined => undefined
+
+describe('where a string was read', () => {
+  it('is said on the bench, and kept with the reading', async () => {
+    const build = new FactsBuilder()
+    const string = build.string('1')
+    build.polarity(string)
+    const facts = build.facts()
+    const evaluation = evaluate(facts, START_ms)
+    const keep = vi.fn(async (_body: Body<'reading'>) => true)
+    const actions = {
+      keep,
+      press: async () => null,
+      next: nothing,
+      back: nothing,
+      leaveOut: nothing,
+      override: nothing,
+      confirmPlant: nothing,
+      typeConditions: nothing,
+      noteThen: nothing,
+      sequence: nothing,
+      mend: nothing,
+    }
+    await draw(
+      <Bench
+        facts={facts}
+        evaluation={evaluation}
+        one={evaluation.byKey.get(stepKey('pv-voc', string))!}
+        stepNumber="step"
+        canWrite
+        conditions={conditions()}
+        latest={{}}
+        instrumentId={null}
+        setInstrument={nothing}
+        actions={actions}
+        onLook={nothing}
+        side={null}
+      />,
+    )
+    expect(find('[data-testid=place]').textContent).toContain('plugs')
+    await press('[data-testid=place] .ant-select-content, [data-testid=place] .ant-select-selector')
+    const atInverter = [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find((one) =>
+      one.textContent?.includes('inverter'),
+    )!
+    atInverter.id = 'at-inverter'
+    await press('#at-inverter')
+    for (const one of document.querySelectorAll<HTMLElement>('.chk .tick:not(:checked)')) {
+      one.id = 'tick'
+      await press('#tick')
+      one.id = ''
+    }
+    await type('#slot-voltage', '374.5')
+    await press('[data-testid=keep]')
+    expect(keep).toHaveBeenCalledOnce()
+    expect(keep.mock.calls[0]![0]).toMatchObject({ place: 'inverter', slots: { voltage: { value: 374.5 } } })
+  })
+})
