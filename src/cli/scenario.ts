@@ -11,6 +11,7 @@ import { instrumentSchema } from '../core/record/instrument'
 import { regimeSchema } from '../core/regime/regime'
 import { shippedRegimes } from '../core/regime/shipped'
 import { CalcProblem } from './problem'
+import { refuseMisplaced } from './scenarioReadings'
 
 /** Ids may be any text: here nobody makes UUIDs. */
 const anyId = z.string().min(1).max(80)
@@ -197,6 +198,7 @@ export function scenario(input: Scenario): object {
   const facts = factsOf(input, names)
   const scope = input.scope ? { visitId: names.idOf(input.scope.visitId) } : {}
   const evaluation = evaluate(facts, timeOf(input.now), scope)
+  refuseMisplaced(evaluation, facts.entries.slice(input.parts.length), names.textOf)
   const visitId = scope.visitId ?? facts.visits.at(-1)!.id
   const key = (text: string): string => {
     const at = text.indexOf(':')

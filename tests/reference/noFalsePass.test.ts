@@ -225,6 +225,25 @@ describe('evaluate', () => {
     expect(at(out, 'r1r2').gates.find((gate) => gate.id === 'proved-dead')).toMatchObject({ met: false, hard: true })
   })
 
+  it.each([
+    ['a test that nobody knows', reading('zs-twice', 'c1', { zs: ohm('0.4') }), ['step'], 'it may be: one of'],
+    ['a test that the part does not have', reading('ring-ends', 'c1', { zs: ohm('0.4') }), ['step'], 'not asked of 1'],
+    ['a part of another kind', reading('zs', 'board', { zs: ohm('0.4') }), ['partId'], 'is made on a circuit'],
+    ['a part that is not there', reading('zs', 'c9', { zs: ohm('0.4') }), ['partId'], 'one of the parts'],
+    [
+      'a slot that it does not know',
+      reading('zs', 'c1', { ze: ohm('0.4') }),
+      ['body', 'slots', 'ze'],
+      'loop-method, zs',
+    ],
+    ['a unit of another', reading('zs', 'c1', { zs: { ...ohm('0.4'), unit: 'V' } }), ['body', 'slots', 'zs'], 'in ohm'],
+  ])('refuses %s, by its place', (_what, entry, at, words) => {
+    const input = { regime: 'bs7671-a2', parts, entries: [entry], now: '2026-05-14T10:00:00Z' }
+    const { status, problem: found } = calc('evaluate', input)
+    expect(status).toBe(2)
+    expect(found!.errors[0]).toMatchObject({ path: ['entries', 0, ...at], message: expect.stringContaining(words) })
+  })
+
   it('refuses what it cannot play, and says where', () => {
     const { status, problem: found } = calc('evaluate', { regime: 'nobody', parts: [], entries: [], now: 0 })
     expect(status).toBe(2)

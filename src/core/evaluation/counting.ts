@@ -7,6 +7,7 @@ import type { Judgement } from '../verdict/judgement'
 import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
 import { type EntryIndex, endedBy } from './entryIndex'
 import { contextOf, judgeStep, readingOf } from './judge'
+import { listeningTo, lookAt } from './listening'
 import type { Judging, Run } from './runOf'
 import type { ReadingEvaluation, Scope } from './types'
 
@@ -38,6 +39,7 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, 
 /** A reading that was kept. Of several that a test was read, few are looked at: each is judged when it is. */
 class KeptReading implements ReadingEvaluation {
   private judged: Judgement | null = null
+  asked: readonly string[] | undefined
   private flagged: readonly Flag[] | null = null
 
   constructor(
@@ -51,8 +53,16 @@ class KeptReading implements ReadingEvaluation {
 
   get judgement(): Judgement {
     if (!this.judged) {
-      const { step, part, plant, given, counted } = this.judging
-      this.judged = judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body)))
+      const { step, part, plant, given, counted, changedAt } = this.judging
+      // Only of a plant that was changed since does anybody want to know what it was asked.
+      const listening = this.at < changedAt ? listeningTo(plant) : null
+      listening?.asked.clear()
+      const from = listening?.plant ?? plant
+      this.judged = judgeStep(step, contextOf(step, part, from, given, counted, readingOf(this.entry.body)))
+      if (listening) {
+        lookAt(this.judged)
+        this.asked = [...listening.asked]
+      }
     }
     return this.judged
   }

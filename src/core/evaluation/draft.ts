@@ -57,7 +57,14 @@ export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body:
   const trap = step.trap?.(context) ?? null
   const { check, missing } = checkBody(evaluation, { step, part }, body)
   const run = runOf(whole)
-  const judging = { step, part, plant: run.plant, given: run.given, counted: context.counted }
+  const judging = {
+    step,
+    part,
+    plant: run.plant,
+    given: run.given,
+    counted: context.counted,
+    changedAt: Number.NEGATIVE_INFINITY,
+  }
   const kept = judgeEntry(run, judging, entryOf(evaluation, one, body), one.key)
   const shut = one.shut
   // A hard gate and a wrong set-up hold it back whatever is read; a soft gate as long as nothing is.

@@ -3,12 +3,12 @@
  * lists them: they are recorded while the step is judged, and only when somebody asks.
  */
 import type { Part } from '../plant/part'
-import { PlantIndex } from '../plant/plantIndex'
+import type { PlantIndex } from '../plant/plantIndex'
 import type { Entry } from '../record/entry'
 import { correctedTime } from '../record/order'
 import { type AnyStep, NOTHING_READ } from '../steps/step'
-import type { Judgement } from '../verdict/judgement'
 import { type Counted, contextOf, judgeStep, readingOf } from './judge'
+import { listeningTo, lookAt } from './listening'
 import type { PlantHistory } from './plantHistory'
 import type { Run } from './runOf'
 import type { ReadingEvaluation } from './types'
@@ -92,29 +92,6 @@ class Recorder {
   }
 }
 
-/** A plant that says what it was asked. */
-type Listening = { plant: PlantIndex; asked: Set<string> }
-const listeners = new WeakMap<PlantIndex, Listening>()
-
-function listeningTo(plant: PlantIndex): Listening {
-  const known = listeners.get(plant)
-  if (known) return known
-  const asked = new Set<string>()
-  const listens = Object.create(plant) as PlantIndex
-  for (const [name, { value, get }] of Object.entries(Object.getOwnPropertyDescriptors(PlantIndex.prototype))) {
-    const answer: unknown = value ?? get
-    if (name === 'constructor' || typeof answer !== 'function') continue
-    const asks = (...args: unknown[]): unknown => {
-      asked.add(name)
-      return (answer as (...of: unknown[]) => unknown).apply(plant, args)
-    }
-    Object.defineProperty(listens, name, get ? { get: asks } : { value: asks })
-  }
-  const made = { plant: listens, asked }
-  listeners.set(plant, made)
-  return made
-}
-
 /** Names of the questions about the plant that a judgement asks: cheaper by far than all that it took in. */
 function queriesOf(
   { plant, given }: Pick<Run, 'plant' | 'given'>,
@@ -128,10 +105,6 @@ function queriesOf(
   lookAt(judgeStep(step, contextOf(step, part, listens, given, counted, readingOf(reading.body))))
   return [...asked]
 }
-
-/** What is worked out only when it is asked for is asked for here: its inputs are inputs too. */
-const lookAt = (judgement: Judgement): void =>
-  void [judgement.verdict, judgement.finding, judgement.rule, judgement.limits]
 
 /** What the judgement of a reading took in, of the plant as it stands. */
 export function inputsOf(
@@ -190,7 +163,7 @@ export function changedSince(
   const seen = confirmed ? Math.max(seenThen, history.firstAfter(correctedTime(confirmed))) : seenThen
   // Where parts only came, a verdict is another only by the lists that it looked through.
   if (!history.isAnyChanged(seen)) {
-    const asked = queriesOf(run, step, part, reading.entry, counted)
+    const asked = reading.asked ?? queriesOf(run, step, part, reading.entry, counted)
     if (!asked.some((query) => history.mayTouch(query, seen))) return null
   }
   for (const input of inputsOf(run, step, part, reading.entry, counted)) {

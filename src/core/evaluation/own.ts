@@ -16,7 +16,11 @@ export function ownOf(run: Run, step: AnyStep, part: Part): Own {
     const { verdict, flags } = computed
     return { key, step, part, verdict, said: null, flags, readings: [], computed, counting: null, repeatAsked: false }
   }
-  const readings = judgeReadings(run, { step, part, plant: run.plant, given: run.given, counted }, key)
+  const readings = judgeReadings(
+    run,
+    { step, part, plant: run.plant, given: run.given, counted, changedAt: run.history.lastAt },
+    key,
+  )
   const choice = run.index.choices.get(key)
   const counting = countingReading(step, readings, choice, run.scope)
   if (!counting) return unread(key, step, part, readings)

@@ -32,6 +32,8 @@ export type Judging = {
   plant: PlantIndex
   given: Given
   counted: Counted
+  /** When the plant was last changed, ms. */
+  changedAt: number
 }
 
 /** What of the facts a judgement may take in by itself. */

@@ -16,6 +16,8 @@ export type ReadingEvaluation = {
   readonly judgement: Judgement
   readonly verdict: Decided
   readonly flags: readonly Flag[]
+  /** What of the plant its judgement asked, where the plant was changed after it; undefined where nobody noted it. */
+  readonly asked?: readonly string[] | undefined
   /** Why it no longer counts, null while it may. */
   readonly ended: { by: 'void' | 'remedy'; reason: string; personId: string } | null
 }

@@ -21,7 +21,7 @@ function grouped<T>(list: readonly T[], keys: (one: T) => readonly (string | nul
 /** How the parts of a plant hang together. Whatever is asked often is looked up once a plant. */
 export class PlantIndex {
   private kinds: Map<PartKind, Part[]> | null = null
-  private readonly answers = new Map<string, Map<string, object>>()
+  private readonly answers = new Map<string, Map<string, object | null>>()
   private readonly made = new Map<string, Map<string, Part[]>>()
 
   constructor(readonly parts: ReadonlyMap<string, Part>) {}
@@ -51,11 +51,16 @@ export class PlantIndex {
   }
 
   /** The answer to a question about a part, worked out once a plant: many ask for the same. */
-  once<T extends object>(question: string, partId: string, answer: () => T): T {
-    const known = this.answers.get(question) ?? new Map<string, object>()
-    this.answers.set(question, known)
-    const found = (known.get(partId) as T | undefined) ?? answer()
-    known.set(partId, found)
+  once<T extends object | null>(question: string, partId: string, answer: () => T): T {
+    let answers = this.answers.get(question)
+    if (!answers) {
+      answers = new Map()
+      this.answers.set(question, answers)
+    }
+    const known = answers.get(partId) as T | undefined
+    if (known !== undefined) return known
+    const found = answer()
+    answers.set(partId, found)
     return found
   }
 
@@ -115,6 +120,10 @@ export class PlantIndex {
 
   /** The supply that feeds a part: named by the board at its origin, or the only one. Null where nobody can say which. */
   supplyOf(part: Part): PartOf<'supply'> | null {
+    return this.once('#supply', part.id, () => this.lookUpSupply(part))
+  }
+
+  private lookUpSupply(part: Part): PartOf<'supply'> | null {
     if (part.data.kind === 'supply') return part as PartOf<'supply'>
     const board =
       part.data.kind === 'board'
@@ -128,7 +137,7 @@ export class PlantIndex {
 
   /** The device nearest to a circuit first, then those above it. */
   rcdsOf(circuit: PartOf<'circuit'>): PartOf<'rcd'>[] {
-    return this.rcdsFrom(this.inService('rcd', circuit.data.rcdId))
+    return this.once('#rcds', circuit.id, () => this.rcdsFrom(this.named('rcd', circuit, 'rcdId')))
   }
 
   private rcdsFrom(first: PartOf<'rcd'> | null): PartOf<'rcd'>[] {

@@ -20,7 +20,7 @@ export type JudgedLimit = { id: string; value: number; unit: Unit; source: Sourc
 export type Judgement = {
   readonly verdict: Decided
   readonly finding: Finding
-  readonly flags: Flag[]
+  readonly flags: readonly Flag[]
   readonly rule: RuleData | null
   /** The reading made comparable with its sisters' (referred to STC, per module), null where it is not. */
   readonly comparable: number | null
@@ -41,7 +41,7 @@ export type Ruling = {
 }
 
 type Rest = {
-  flags?: Flag[]
+  flags?: readonly Flag[]
   /** Shown where the ruling that decides has no scale of its own. */
   rule?: RuleData | null
   comparable?: Judgement['comparable']
@@ -65,30 +65,46 @@ const NOTHING: Ruling = {
 }
 
 /** Puts rulings together. What was held against nothing is not judged. */
-export function decide(rulings: readonly Ruling[], rest: Rest = {}): Judgement {
-  const all = rulings.length > 0 ? rulings : [NOTHING]
-  const deciding = decidingOf(all)!
-  let lines: readonly WorkingLine[] | null = null
-  return {
-    verdict: deciding.verdict,
-    get finding() {
-      return withOthers(deciding, all)
-    },
-    flags: rest.flags ?? [],
-    get rule() {
-      return deciding.rule ?? rest.rule ?? all.find((one) => one.rule)?.rule ?? null
-    },
-    comparable: rest.comparable ?? null,
-    referred: rest.referred ?? null,
-    get limits() {
-      return all.flatMap((one) => one.limit ?? [])
-    },
-    get lines() {
-      lines ??= [...(rest.before?.() ?? []), ...lined(all, deciding), ...(rest.after?.() ?? [])]
-      return lines
-    },
+export const decide = (rulings: readonly Ruling[], rest: Rest = {}): Judgement =>
+  new DecidedJudgement(rulings.length > 0 ? rulings : [NOTHING], rest)
+
+class DecidedJudgement implements Judgement {
+  readonly verdict: Decided
+  readonly flags: readonly Flag[]
+  private readonly deciding: Ruling
+  private written: readonly WorkingLine[] | null = null
+
+  constructor(
+    private readonly all: readonly Ruling[],
+    private readonly rest: Rest,
+  ) {
+    this.deciding = decidingOf(all)!
+    this.verdict = this.deciding.verdict
+    this.flags = rest.flags ?? NO_FLAGS
+  }
+
+  get finding(): Finding {
+    return withOthers(this.deciding, this.all)
+  }
+  get rule(): RuleData | null {
+    return this.deciding.rule ?? this.rest.rule ?? this.all.find((one) => one.rule)?.rule ?? null
+  }
+  get comparable(): number | null {
+    return this.rest.comparable ?? null
+  }
+  get referred(): Judgement['referred'] {
+    return this.rest.referred ?? null
+  }
+  get limits(): readonly JudgedLimit[] {
+    return this.all.flatMap((one) => one.limit ?? [])
+  }
+  get lines(): readonly WorkingLine[] {
+    const { before, after } = this.rest
+    this.written ??= [...(before?.() ?? []), ...lined(this.all, this.deciding), ...(after?.() ?? [])]
+    return this.written
   }
 }
+const NO_FLAGS: readonly Flag[] = []
 
 /** What else is outside is said as well: a broken conductor is not lost behind a limit that is passed. */
 function withOthers({ verdict, finding }: Ruling, all: readonly Ruling[]): Finding {
@@ -118,28 +134,39 @@ function lined(rulings: readonly Ruling[], deciding: Ruling): WorkingLine[] {
 }
 
 /** The same figures with another word on them: what is wrong with the set-up, what is missing. Its own line decides. */
-export function overruled(
+export const overruled = (
   judgement: Judgement,
   verdict: Decided,
   finding: Finding,
   flags: readonly Flag[] = [],
-): Judgement {
-  const { comparable, referred } = judgement
-  return {
-    verdict,
-    finding,
-    flags: [...judgement.flags, ...flags],
-    get rule() {
-      return judgement.rule
-    },
-    comparable: verdict === 'not-yet' ? null : comparable,
-    referred,
-    get limits() {
-      return judgement.limits
-    },
-    get lines() {
-      return [...undecidedLines(judgement.lines), overrulingLine(verdict, finding)]
-    },
+): Judgement => new OverruledJudgement(judgement, verdict, finding, flags)
+
+class OverruledJudgement implements Judgement {
+  readonly flags: readonly Flag[]
+
+  constructor(
+    private readonly own: Judgement,
+    readonly verdict: Decided,
+    readonly finding: Finding,
+    flags: readonly Flag[],
+  ) {
+    this.flags = flags.length === 0 ? own.flags : [...own.flags, ...flags]
+  }
+
+  get rule(): RuleData | null {
+    return this.own.rule
+  }
+  get comparable(): number | null {
+    return this.verdict === 'not-yet' ? null : this.own.comparable
+  }
+  get referred(): Judgement['referred'] {
+    return this.own.referred
+  }
+  get limits(): readonly JudgedLimit[] {
+    return this.own.limits
+  }
+  get lines(): readonly WorkingLine[] {
+    return [...undecidedLines(this.own.lines), overrulingLine(this.verdict, this.finding)]
   }
 }
 

@@ -10,22 +10,10 @@ import { steps } from '@/core/steps'
 import { exampleModule, exampleSite, exampleString } from '@/core/steps/worked'
 import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
 import { RunSheet } from '../run/RunSheet'
+import { noActions } from '../testing/noActions'
 import { Bench } from './Bench'
 
 const nothing = (): undefined => undefined
-const actions = {
-  keep: async () => true,
-  press: async () => null,
-  next: nothing,
-  back: nothing,
-  leaveOut: nothing,
-  override: nothing,
-  confirmPlant: nothing,
-  typeConditions: nothing,
-  noteThen: nothing,
-  sequence: nothing,
-  mend: nothing,
-}
 const tester: Instrument = {
   id: testId(7),
   tag: '07',
@@ -60,7 +48,7 @@ function drawn(build: FactsBuilder, step: string, part: string, canWrite = true)
         latest={{}}
         instrumentId={tester.id}
         setInstrument={nothing}
-        actions={actions}
+        actions={noActions}
         onLook={nothing}
         side={null}
       />,

@@ -4,6 +4,7 @@ import { evaluate, stepKey } from '@/core/evaluate'
 import type { Body } from '@/core/record/entry'
 import { conditions, FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
 import { inDom } from '../testing/inDom'
+import { noActions } from '../testing/noActions'
 import { Bench } from './Bench'
 
 const { draw, find, press, type } = inDom()
@@ -17,19 +18,7 @@ describe('where a string was read', () => {
     const facts = build.facts()
     const evaluation = evaluate(facts, START_ms)
     const keep = vi.fn(async (_body: Body<'reading'>) => true)
-    const actions = {
-      keep,
-      press: async () => null,
-      next: nothing,
-      back: nothing,
-      leaveOut: nothing,
-      override: nothing,
-      confirmPlant: nothing,
-      typeConditions: nothing,
-      noteThen: nothing,
-      sequence: nothing,
-      mend: nothing,
-    }
+    const actions = { ...noActions, keep }
     await draw(
       <Bench
         facts={facts}

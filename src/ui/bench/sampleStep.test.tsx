@@ -9,6 +9,7 @@ import { sampleStep } from '@/core/testing/sampleStep'
 import { certificateOf } from '@/report/certificate'
 import { drawings } from '../hookup/drawings'
 import { RunSheet } from '../run/RunSheet'
+import { noActions } from '../testing/noActions'
 import { Bench } from './Bench'
 
 // A new step is its file, its words and its drawing: here all three come from beside this test, and nothing else does.
@@ -35,19 +36,6 @@ function switchRead(volts: number): { facts: Facts; key: string } {
   return { facts: build.facts(), key: stepKey(sampleStep.id, id) }
 }
 const nothing = (): undefined => undefined
-const actions = {
-  keep: async () => true,
-  press: async () => null,
-  next: nothing,
-  back: nothing,
-  leaveOut: nothing,
-  override: nothing,
-  confirmPlant: nothing,
-  typeConditions: nothing,
-  noteThen: nothing,
-  sequence: nothing,
-  mend: nothing,
-}
 
 describe('a step that was added by its file, its words and its drawing', () => {
   const { facts, key } = switchRead(6)
@@ -79,7 +67,7 @@ describe('a step that was added by its file, its words and its drawing', () => {
         latest={{}}
         instrumentId={null}
         setInstrument={nothing}
-        actions={actions}
+        actions={noActions}
         onLook={nothing}
         side={null}
       />,

@@ -53,13 +53,13 @@ export function fieldsOf(kind: Kind): readonly RuledField[] {
   return known
 }
 
-const hanging = new Map<string, PartField['names']>(
-  kinds.flatMap((kind) => kind.fields.map((field) => [`${nameOf(kind)} ${field.id}`, field.names])),
+const hanging = new Map<string, ReadonlyMap<string, PartField['names']>>(
+  kinds.map((kind) => [nameOf(kind), new Map(kind.fields.map((field) => [field.id, field.names]))]),
 )
 
 /** What a field of a kind of part names. @throws Error where it names nothing. */
 export function namedBy(kind: string, field: string): NonNullable<PartField['names']> {
-  const found = hanging.get(`${kind} ${field}`)
+  const found = hanging.get(kind)?.get(field)
   if (!found) throw new Error(`namedBy: expected a field that names a part, got ${kind} ${field}`)
   return found
 }
