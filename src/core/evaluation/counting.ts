@@ -2,6 +2,7 @@ import type { Entry } from '../record/entry'
 import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
+import type { PlantIndex } from '../plant/plantIndex'
 import type { AnyReadStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
@@ -12,6 +13,7 @@ import type { Judging, Run } from './runOf'
 import type { ReadingEvaluation, Scope } from './types'
 
 const NONE: readonly ReadingEvaluation[] = []
+const NO_FLAGS: readonly Flag[] = []
 
 /** Every reading of one step on one part, judged at its own time and conditions. */
 export function judgeReadings(run: Run, judging: Judging, key: string): readonly ReadingEvaluation[] {
@@ -32,15 +34,20 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, 
     isNulled,
   )
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
-  if (judging.step.readsOthers) void one.judgement
+  if (judging.step.readsOthers) void one.verdict
   return one
 }
 
-/** A reading that was kept. Of several that a test was read, few are looked at: each is judged when it is. */
+/**
+ * A reading that was kept. It is judged when its verdict is asked for, and of the judgement only what lists need stays: of
+ * thousands few are looked at. Whoever looks has it judged again, by the same function from the same things.
+ */
 class KeptReading implements ReadingEvaluation {
-  private judged: Judgement | null = null
   asked: readonly string[] | undefined
-  private flagged: readonly Flag[] | null = null
+  private known: Decided | null = null
+  private compared: number | null = null
+  private flagged: readonly Flag[] = NO_FLAGS
+  private judged: Judgement | null = null
 
   constructor(
     readonly entry: Entry<'reading'>,
@@ -52,35 +59,49 @@ class KeptReading implements ReadingEvaluation {
   ) {}
 
   get judgement(): Judgement {
-    if (!this.judged) {
-      const { step, part, plant, given, counted, changedAt } = this.judging
-      // Only of a plant that was changed since does anybody want to know what it was asked.
-      const listening = this.at < changedAt ? listeningTo(plant) : null
-      listening?.asked.clear()
-      const from = listening?.plant ?? plant
-      this.judged = judgeStep(step, contextOf(step, part, from, given, counted, readingOf(this.entry.body)))
-      if (listening) {
-        lookAt(this.judged)
-        this.asked = [...listening.asked]
-      }
-    }
+    this.judged ??= this.judge(this.judging.plant)
     return this.judged
   }
 
   get verdict(): Decided {
-    return this.judgement.verdict
+    return this.known ?? this.weigh()
+  }
+
+  get comparable(): number | null {
+    if (this.known === null) this.weigh()
+    return this.compared
   }
 
   get flags(): readonly Flag[] {
-    if (!this.flagged) {
-      const { flags } = this.judgement
-      const own = this.ownFlags()
-      this.flagged = flags.length === 0 ? own : own.length === 0 ? flags : [...flags, ...own]
-    }
+    if (this.known === null) this.weigh()
     return this.flagged
   }
 
-  private ownFlags(): Flag[] {
+  private judge(plant: PlantIndex): Judgement {
+    const { step, part, given, counted } = this.judging
+    return judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body)))
+  }
+
+  /** Judges, and keeps what lists need of it. */
+  private weigh(): Decided {
+    const { plant, changedAt } = this.judging
+    // Only of a plant that was changed since does anybody want to know what it was asked.
+    const listening = this.at < changedAt ? listeningTo(plant) : null
+    listening?.asked.clear()
+    const judgement = this.judge(listening?.plant ?? plant)
+    if (listening) {
+      lookAt(judgement)
+      this.asked = [...listening.asked]
+    }
+    const own = this.ownFlags()
+    const { flags, comparable, verdict } = judgement
+    this.flagged = flags.length === 0 ? own : own.length === 0 ? flags : [...flags, ...own]
+    this.compared = comparable
+    this.known = verdict
+    return verdict
+  }
+
+  private ownFlags(): readonly Flag[] {
     const { entry, at } = this
     const { step } = this.judging
     const { body } = entry
@@ -88,7 +109,9 @@ class KeptReading implements ReadingEvaluation {
     const { conditions, instrument } = body
     if (isSimulated(body)) flags.push('stand-in')
     if (
-      [instrument, conditions?.irradiance.instrument, conditions?.cell.instrument].some((one) => isOutOfDate(one, at))
+      isOutOfDate(instrument, at) ||
+      isOutOfDate(conditions?.irradiance.instrument, at) ||
+      isOutOfDate(conditions?.cell.instrument, at)
     )
       flags.push('instrument-out-of-date')
     if (instrument && isOverRange(step, body, instrument)) flags.push('over-instrument-range')
@@ -98,7 +121,7 @@ class KeptReading implements ReadingEvaluation {
     if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
     if (body.v === 1 && step.slots.some((slot) => slot.since && !(slot.id in body.slots)))
       flags.push('earlier-questions')
-    return flags
+    return flags.length === 0 ? NO_FLAGS : flags
   }
 
   /** Whether light and warmth were taken at another moment than the reading. */

@@ -166,6 +166,6 @@ const isSame = (a: Settled, b: Settled): boolean =>
   a.verdict === b.verdict &&
   a.counting?.entry === b.counting?.entry &&
   a.readings.length === b.readings.length &&
-  a.readings.every((reading, k) => reading.judgement === b.readings[k]!.judgement) &&
+  a.readings.every((reading, k) => reading === b.readings[k]) &&
   a.computed === b.computed &&
   JSON.stringify([a.finding, a.flags, a.gates, a.leftOut]) === JSON.stringify([b.finding, b.flags, b.gates, b.leftOut])

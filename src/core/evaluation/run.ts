@@ -18,6 +18,7 @@ import { type BySisters, SisterGroups } from './sisters'
 import { mustStand, type StateId, stateIds, type States } from './states'
 import { statesOf } from './placedEvents'
 import { Settled } from './settled'
+import { stepKey } from './stepKey'
 import { subjectsOf } from './subjects'
 import type { Evaluation, Scope } from './types'
 
@@ -126,7 +127,7 @@ export function runOf({
   const countedFor =
     (reader: string) =>
     (step: string, partId: string): Body<'reading'> | null => {
-      const key = `${step}:${partId}`
+      const key = stepKey(step, partId)
       const known = readers.get(key)
       if (known) known.add(reader)
       else readers.set(key, new Set([reader]))

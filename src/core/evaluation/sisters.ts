@@ -121,15 +121,15 @@ export class SisterGroups {
 type Compared = Pick<Own, 'key' | 'step' | 'part' | 'counting'>
 
 function groupKey({ step, part, counting }: Compared): string | null {
-  if (!isRead(step) || !step.sisterGroup || counting?.judgement.comparable == null) return null
+  if (!isRead(step) || !step.sisterGroup || counting?.comparable == null) return null
   const group = step.sisterGroup(part)
   return group === null ? null : `${step.id}|${group}`
 }
 
 const memberOf = (own: Own): Member => {
-  const { entry, judgement } = own.counting!
+  const { entry, comparable } = own.counting!
   const irradiance_Wm2 = entry.body.conditions?.irradiance.read.value ?? null
-  return { own, comparable: judgement.comparable!, irradiance_Wm2, place: null }
+  return { own, comparable: comparable!, irradiance_Wm2, place: null }
 }
 
 function groupFrom(members: readonly Member[], regime: Regime): Group {

@@ -15,6 +15,8 @@ export type ReadingEvaluation = {
   readonly at: number
   readonly judgement: Judgement
   readonly verdict: Decided
+  /** Made comparable with its sisters', null where it is not. */
+  readonly comparable: number | null
   readonly flags: readonly Flag[]
   /** What of the plant its judgement asked, where the plant was changed after it; undefined where nobody noted it. */
   readonly asked?: readonly string[] | undefined

@@ -14,10 +14,15 @@ export const readValueSchema = z.strictObject({
 
 export type ReadValue = z.infer<typeof readValueSchema>
 
+const isDigit = (text: string, at: number): boolean => text[at]! >= '0' && text[at]! <= '9'
+
 /** Decimals that the text of a reading shows: `12.30` shows 2, `>999` shows 0. */
 export function decimalsAsRead(text: string): number {
-  const digits = /[.,](\d+)\s*\D*$/.exec(text.trim())
-  return digits ? digits[1]!.length : 0
+  const at = Math.max(text.lastIndexOf('.'), text.lastIndexOf(','))
+  if (at < 0) return 0
+  let end = at + 1
+  while (end < text.length && isDigit(text, end)) end++
+  return end - at - 1
 }
 
 /** A read value made from a number, as an instrument of that many decimals shows it. */

@@ -30,9 +30,12 @@ export function spanOf({ value, bound }: Pick<ReadValue, 'value' | 'bound'>, whi
 
 /** How the ends of several are known together: one that is not exact makes the whole so. */
 function boundOf(spans: readonly Span[]): Bound {
-  const inexact = new Set(spans.map((one) => one.bound).filter((bound) => bound !== 'exact'))
-  if (inexact.size === 0) return 'exact'
-  return inexact.size === 1 ? [...inexact][0]! : 'between'
+  let known: Bound = 'exact'
+  for (const { bound } of spans) {
+    if (bound === 'exact' || bound === known) continue
+    known = known === 'exact' ? bound : 'between'
+  }
+  return known
 }
 
 /**

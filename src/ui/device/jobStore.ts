@@ -4,6 +4,7 @@
  */
 import { v7 as uuid } from 'uuid'
 import { type Evaluation, evaluateNext } from '@/core/evaluate'
+import { offsetAfter } from './clockOffset'
 import { mergeFacts } from './mergeFacts'
 import type { Entry, EntryBody, SentEntry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
@@ -275,8 +276,8 @@ export class JobStore {
     const sent = Date.now()
     const since = this.facts && this.newestReceived ? `?since=${encodeURIComponent(this.newestReceived)}` : ''
     const answer = await ask<FactsAnswer>(`/api/jobs/${this.jobId}/facts${since}`)
-    const middle = (sent + Date.now()) / 2
-    this.clockOffset_ms = Math.round(Date.parse(answer.serverTime) - middle)
+    const contact = { sent, received: Date.now(), serverTime: Date.parse(answer.serverTime) }
+    this.clockOffset_ms = offsetAfter(contact, this.clockOffset_ms)
     void remember('clock-offset', this.clockOffset_ms)
     this.facts = mergeFacts(this.facts, answer.facts, answer.partial)
     this.right = answer.right

@@ -100,8 +100,8 @@ function testRulings(context: Context, testVoltage_V: number): Ruling[] {
   const set = choiceIn(reading, 'set-voltage')
   const set_V = set === null ? null : Number(set.slice(1))
   if (set_V !== null && set_V < testVoltage_V) say('not-yet', 'too-low-voltage', { set_V, volts: testVoltage_V })
-  const perfect = figuresOf(context, figureSlots).some(({ read }) => isPerfect(read))
-  if (choiceIn(reading, 'devices') === 'some-off' && perfect) say('not-yet', 'open-ends')
+  const isPartOff = choiceIn(reading, 'devices') === 'some-off'
+  if (isPartOff && figuresOf(context, figureSlots).some(({ read }) => isPerfect(read))) say('not-yet', 'open-ends')
   return rulings
 }
 
