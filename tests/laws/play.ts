@@ -5,7 +5,10 @@
  */
 import fc from 'fast-check'
 import { type Evaluation, evaluate, evaluateDraft, evaluateNext, linesOf, type StepEvaluation } from '@/core/evaluate'
+import { contextOf, judgeStep, readingOf } from '@/core/evaluation/judge'
 import type { Part, PartData } from '@/core/plant/part'
+import { PlantIndex } from '@/core/plant/plantIndex'
+import { plantOfJob } from '@/core/plant/projection'
 import type { Body, Entry, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
@@ -279,6 +282,7 @@ export class Play {
     same(shape(evaluate(turned, 0)), shape(fresh), 'the order of arrival does not matter')
     this.evaluation = fresh
     for (const at of fresh.steps) holdsAt(at, fresh)
+    changesAreSaid(fresh, this.build.entries)
     gatesHold(fresh, this.build.entries, this.visitId)
   }
 }
@@ -347,6 +351,32 @@ function holdsAt(at: StepEvaluation, evaluation: Evaluation): void {
   )
   const figures = step.slots.filter((slot) => slot.kind === 'number' && !slot.optional && slot.id in body.slots)
   if (figures.length > 0) must(judgement.limits.length > 0, 'within is held against something', at, body.slots)
+}
+
+/** A reading that comes to something else by the plant of its time says that the plant was changed. */
+function changesAreSaid(evaluation: Evaluation, entries: readonly Entry[]): void {
+  const { facts, plant } = evaluation
+  const counted = (step: string, partId: string) =>
+    evaluation.byKey.get(`${step}:${partId}`)?.counting?.entry.body ?? null
+  for (const at of evaluation.steps) {
+    const { step, part, counting, flags } = at
+    if (!counting || !isRead(step) || at.verdict === 'left-out') continue
+    const { entry } = counting
+    const seen = entries.slice(0, entries.indexOf(entry))
+    const then = new PlantIndex(plantOfJob(seen, JOB))
+    const partThen = then.parts.get(part.id)
+    if (!partThen || partThen.retired) continue
+    const confirmed = entries.some(
+      ({ body, partId, step: of }) => body.kind === 'confirmation' && partId === part.id && of === step.id,
+    )
+    if (confirmed) continue
+    const comesTo = (one: Part, index: PlantIndex): string => {
+      const { verdict, limits } = judgeStep(step, contextOf(step, one, index, facts, counted, readingOf(entry.body)))
+      return JSON.stringify([verdict, limits])
+    }
+    if (comesTo(partThen, then) !== comesTo(part, plant))
+      must(flags.includes('plant-changed'), 'what a verdict rests on and was changed is said', at)
+  }
 }
 
 /** No hard gate is open unless its state stands, and nothing live is asked before its conductor was proved. */
@@ -546,16 +576,22 @@ const moves: fc.Arbitrary<Command>[] = [
         )
     }),
   ),
-  fc.record({ n: fc.nat(), how: one('retire', 'TT', 'device') }).map(({ n, how }) =>
+  fc.record({ n: fc.nat({ max: 9 }), what: one('supply', 'board') }).map(({ n, what }) =>
+    command(`add ${what} ${n}`, (play) => {
+      const data = what === 'supply' ? { ...exampleSupply, tag: `S${n}` } : { ...exampleBoard, tag: `DB${n}` }
+      play.build.part(data as PartData)
+    }),
+  ),
+  fc.record({ n: fc.nat(), how: one('retire', 'retire the device', 'TT', 'device') }).map(({ n, how }) =>
     command(`change ${how} ${n}`, (play) => {
-      const kind = how === 'TT' ? 'supply' : how === 'device' ? 'circuit' : null
+      const kind = how === 'TT' ? 'supply' : how === 'device' ? 'circuit' : how === 'retire' ? null : 'rcd'
       const parts = [...play.evaluation.parts.values()].filter(
         (part) => !part.retired && part.id !== JOB && (kind === null || part.data.kind === kind),
       )
       const part = parts[n % Math.max(1, parts.length)]
       if (!part) return
       const change = how === 'TT' ? { arrangement: 'TT' } : { device: 'C', breaking_kA: 3 }
-      const after = how === 'retire' ? null : ({ ...part.data, ...change } as PartData)
+      const after = how.startsWith('retire') ? null : ({ ...part.data, ...change } as PartData)
       play.build.add(
         { kind: 'plant-change', v: 1, before: part.data, after, base: part.revision },
         { partId: part.id, visitId: play.visitId },

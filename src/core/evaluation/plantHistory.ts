@@ -1,4 +1,5 @@
 /** What the plant was before a reading was made: answered from positions of changes, and only if need be from a whole plant. */
+import { kindOf } from '../plant/kinds'
 import type { Part, PartData, PartKind } from '../plant/part'
 import { PlantIndex } from '../plant/plantIndex'
 import { plantOfJob } from '../plant/projection'
@@ -11,23 +12,32 @@ type Change = Entry<'plant-change'>
 const KEPT_PLANTS = 8
 
 /**
- * What a question about parts may depend on: kinds of which it looks through all there are, and kinds that it only passes
- * through. A part that is new touches the first; one that is changed touches both. Questions not named depend on all.
+ * What the answer to a question about parts may hang on: kinds of which it looks through all there are, kinds of which the
+ * only one stands in where nobody said which, kinds that are found by their id, and kinds whose own fields lead there.
+ * Questions not named hang on everything. A test holds this against random plants.
  */
-const touchedBy: Readonly<Record<string, { lists: readonly PartKind[]; passes: readonly PartKind[] }>> = {
-  site: { lists: ['site'], passes: [] },
-  arrayOf: { lists: ['array'], passes: ['row', 'string'] },
-  combinerOf: { lists: [], passes: ['combiner', 'string'] },
-  inverterOf: { lists: ['inverter'], passes: ['combiner', 'string'] },
-  switchOf: { lists: ['dc-switch'], passes: ['string'] },
-  surgeProtection: { lists: ['surge-protection'], passes: [] },
-  boardOf: { lists: ['board'], passes: ['circuit', 'rcd'] },
-  boardsAbove: { lists: [], passes: ['board'] },
-  supplyOf: { lists: ['supply'], passes: ['board', 'circuit', 'rcd', 'inverter'] },
-  rcdsOf: { lists: [], passes: ['circuit', 'rcd'] },
-  upstreamOf: { lists: [], passes: ['rcd'] },
-  circuitOfInverter: { lists: [], passes: ['inverter', 'circuit'] },
+type HangsOn = Partial<Record<'all' | 'only' | 'byId' | 'through', readonly PartKind[]>>
+const hangsOn: Readonly<Record<string, HangsOn>> = {
+  site: { all: ['site'] },
+  surgeProtection: { all: ['surge-protection'] },
+  arrayOf: { byId: ['array'], through: ['row', 'string'] },
+  combinerOf: { byId: ['combiner'], through: ['string'] },
+  inverterOf: { only: ['inverter'], byId: ['inverter', 'combiner'], through: ['combiner', 'string'] },
+  switchOf: { only: ['dc-switch'], byId: ['dc-switch'], through: ['string'] },
+  boardOf: { only: ['board'], byId: ['board'], through: ['circuit', 'rcd'] },
+  boardsAbove: { byId: ['board'], through: ['board'] },
+  supplyOf: { only: ['supply', 'board'], byId: ['supply', 'board'], through: ['board', 'circuit', 'rcd'] },
+  rcdsOf: { byId: ['rcd'], through: ['circuit', 'rcd'] },
+  upstreamOf: { byId: ['rcd'], through: ['rcd'] },
+  circuitOfInverter: { byId: ['circuit'], through: ['inverter'] },
 }
+
+/** Ids of the parts that a part names. */
+const namesIn = (data: PartData): string[] =>
+  kindOf(data.kind).fields.flatMap(({ id, names }) => {
+    const named = names && (data as Record<string, unknown>)[id]
+    return typeof named === 'string' ? [named] : []
+  })
 
 export class PlantHistory {
   private readonly changes: readonly Change[]
@@ -35,8 +45,10 @@ export class PlantHistory {
   private made = false
   private readonly places = new Map<string, number>()
   private readonly ofPart = new Map<string, number[]>()
-  /** Where the last part of a kind came or went, and where the last one was changed. */
+  /** Where the last part of a kind came; while there were fewer than two; after another had named it; was changed or went. */
   private readonly lastCame = new Map<PartKind, number>()
+  private readonly lastFew = new Map<PartKind, number>()
+  private readonly lastAwaited = new Map<PartKind, number>()
   private readonly lastChanged = new Map<PartKind, number>()
   private lastChangedAny = -1
   /** When the plant was last changed, ms; nothing that was read later can be touched. */
@@ -102,11 +114,17 @@ export class PlantHistory {
 
   /** Whether a change at or after a place may have given a question another answer. */
   mayTouch(query: string, seen: number): boolean {
-    const by = touchedBy[query]
+    const by = hangsOn[query]
     if (!by) return true
-    const { lastCame, lastChanged } = this.look()
-    const isAfter = (places: ReadonlyMap<PartKind, number>) => (kind: PartKind) => (places.get(kind) ?? -1) >= seen
-    return by.lists.some(isAfter(lastCame)) || [...by.lists, ...by.passes].some(isAfter(lastChanged))
+    const { lastCame, lastFew, lastAwaited, lastChanged } = this.look()
+    const isAny = (kinds: readonly PartKind[] | undefined, ...of: ReadonlyMap<PartKind, number>[]): boolean =>
+      kinds?.some((kind) => of.some((places) => (places.get(kind) ?? -1) >= seen)) ?? false
+    return (
+      isAny(by.all, lastCame, lastChanged) ||
+      isAny(by.only, lastFew, lastChanged) ||
+      isAny(by.byId, lastAwaited, lastChanged) ||
+      isAny(by.through, lastChanged)
+    )
   }
 
   /** The plant as the first `count` changes left it. */
@@ -123,7 +141,9 @@ export class PlantHistory {
   private look(): this {
     if (this.made) return this
     this.made = true
-    const there = new Set<string>()
+    const there = new Map<string, PartKind>()
+    const counts = new Map<PartKind, number>()
+    const awaited = new Set<string>()
     for (const [place, { id, partId, body }] of this.changes.entries()) {
       this.places.set(id, place)
       const data = body.after ?? body.before
@@ -131,11 +151,22 @@ export class PlantHistory {
       const own = this.ofPart.get(partId)
       if (own) own.push(place)
       else this.ofPart.set(partId, [place])
-      const came = !there.has(partId) || body.after === null
-      ;(came ? this.lastCame : this.lastChanged).set(data.kind, place)
-      if (!came) this.lastChangedAny = place
-      if (body.after === null) there.delete(partId)
-      else there.add(partId)
+      const { kind } = data
+      const count = counts.get(kind) ?? 0
+      if (body.after === null || there.has(partId)) {
+        this.lastChanged.set(kind, place)
+        this.lastChangedAny = place
+      } else {
+        this.lastCame.set(kind, place)
+        if (count < 2) this.lastFew.set(kind, place)
+        if (awaited.has(partId)) this.lastAwaited.set(kind, place)
+      }
+      for (const named of namesIn(data)) awaited.add(named)
+      if (body.after === null) counts.set(kind, there.delete(partId) ? count - 1 : count)
+      else if (!there.has(partId)) {
+        counts.set(kind, count + 1)
+        there.set(partId, kind)
+      }
     }
     return this
   }

@@ -94,6 +94,17 @@ describe('a part whose parent was taken out of the plant', () => {
     expect(site.says('zs', site.circuit).one.shut).not.toBeNull()
   })
 
+  it('says so where the device that stood in for its loop went', () => {
+    const site = new Installation({ supply: { arrangement: 'TT', declaredZe_ohm: null }, rcd: {} })
+    site.take('ze', site.supply, { ze: read(21) }).take('r1r2', site.circuit, { r1r2: read(0.4) })
+    site.take('zs', site.circuit, { zs: read(21.5), 'loop-method': { choice: 'non-trip' } })
+    expect(site.says('zs', site.circuit).verdict).toBe('within')
+    retire(site, site.rcd!)
+    const { one, verdict } = site.says('zs', site.circuit)
+    expect(one.flags).toContain('plant-changed')
+    expect(['outside', 'not-yet']).toContain(verdict)
+  })
+
   it('has no board and no device any more, and nothing throws', () => {
     const site = new Installation({ rcd: {} })
     site.build.part(exampleSite)
