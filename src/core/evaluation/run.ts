@@ -100,13 +100,7 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     lapsed: [],
   }
   const settle = settler(whole)
-  for (const { step, parts: of } of asked) {
-    const ofStep = whole.owns.get(step.id)!
-    for (const part of of) {
-      const one = settle(ofStep.get(part.id)!)
-      whole.settled.set(one.key, one)
-    }
-  }
+  for (const ofStep of whole.owns.values()) for (const own of ofStep.values()) whole.settled.set(own.key, settle(own))
   const ended = lapsed(whole)
   for (const one of ended) whole.settled.set(one.key, one)
   whole.lapsed = ended.map((one) => one.key)

@@ -554,3 +554,44 @@ describe('an instrument of the kit', () => {
     expect(one.gates.find((gate) => gate.id === 'tester-unknown')).toMatchObject({ met: false })
   })
 })
+
+// Found by the laws: what was close by its figure came to be within by a worse instrument.
+describe('a worse instrument', () => {
+  const tester = (measures: 'loop-impedance' | 'continuity', ofReading_pct: number) => ({
+    id: testId(9),
+    tag: '09',
+    name: 'Installation tester',
+    calibrationDue: null,
+    standIn: false,
+    accuracy: { ofReading_pct, digits: 0 },
+    most: 1000,
+    ranges: [{ measures, accuracy: { ofReading_pct, digits: 0 }, most: 1000, decimals: 2 }],
+  })
+  const readBy = (site: Installation, step: string, slots: Record<string, SlotValue>, ofReading_pct: number) => {
+    const instrument = tester(step === 'zs' ? 'loop-impedance' : 'continuity', ofReading_pct)
+    const { part } = site.says(step, site.circuit).one
+    const plantRevision = part.revision
+    site.build.reading(step, site.circuit, { slots, instrument, plantRevision })
+    return site.says(step, site.circuit)
+  }
+  // Ze + (R1+R2) is 0.7: a fifth more and a joint of 0.05 is 0.89.
+  const sum = { ze: 0.3, r1r2: 0.4 }
+
+  it.each([
+    [0.95, 0, 'close', 'zs.above-sum'],
+    [0.95, 20, 'close', 'zs.above-sum'],
+    [0.86, 0, 'within', 'zs.within'],
+    [0.86, 5, 'close', 'zs.perhaps-above-sum'],
+    [0.25, 0, 'close', 'zs.below-ze'],
+    [0.25, 30, 'close', 'zs.below-ze'],
+  ])('leaves a loop of %s ohm by an instrument of %s %% %s', (value, ofReading_pct, verdict, code) => {
+    const site = summed({}, sum.ze, sum.r1r2)
+    expect(readBy(site, 'zs', loop(read(value)), ofReading_pct)).toMatchObject({ verdict, code })
+  })
+
+  it.each([0, 40])('of %s %% leaves conductors that read too little close', (ofReading_pct) => {
+    const slots = { r1r2: read(0.15), 'lead-set': choose('A') }
+    const found = readBy(new Installation(), 'r1r2', slots, ofReading_pct)
+    expect(found).toMatchObject({ verdict: 'close', code: 'r1r2.too-low' })
+  })
+})

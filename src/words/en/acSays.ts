@@ -162,6 +162,8 @@ export const acSays = {
     '{read} Ω is more than twice Ze + (R1+R2), {sum:2} Ω: a broken or missing protective conductor, whatever disconnects.',
   'finding.zs.rcd-stands-in-unknown':
     '{read} Ω. No table tells what its device allows; the RCD disconnects by touch voltage, up to {limit:0} Ω.',
+  'finding.zs.perhaps-above-sum':
+    '{read} Ω may be above what Ze + (R1+R2), {sum:2} Ω, explains, {limit:2} Ω at most: its uncertainty reaches there.',
   'finding.zs.above-sum': '{read} Ω is clearly above Ze + (R1+R2), {sum:2} Ω: look for a poor joint.',
   'finding.zs.rcd-stands-in':
     '{read} Ω is above what the device allows, {device:2} Ω; the RCD protects instead, up to {limit:0} Ω.',

@@ -95,9 +95,8 @@ function rulingOf(context: Context, { read, span }: Figure, most: Most): Ruling 
     figures: { expected: most.expected ?? 0 },
   })
   if (most.expected === null || ruling.verdict === 'outside' || ruling.verdict === 'not-yet') return ruling
-  return span.most + span.whisker < leastOf(context, most.expected)
-    ? saying(ruling, 'r1r2.too-low', {}, 'close')
-    : ruling
+  // By the figure itself: a worse instrument must not make it right.
+  return span.most < leastOf(context, most.expected) ? saying(ruling, 'r1r2.too-low', {}, 'close') : ruling
 }
 
 export const r1r2: ReadStep<'circuit'> = {

@@ -116,23 +116,24 @@ function againstSum({ context, sum, judged }: Loop): Ruling[] {
   const most = sum.span.most * (1 + above_pct / 100) + joint_ohm
   const far = sum.span.most * FAR_ABOVE + joint_ohm
   return judged.map(({ span, text }) => {
-    // What is only perhaps above it, by its own uncertainty, is not said to be.
+    // What is only perhaps so far above it, by its own uncertainty, is not called broken.
     const lower = {
       ...span,
       least: span.least - span.whisker,
       most: span.bound === 'exact' ? span.most - span.whisker : span.most,
       whisker: 0,
     }
-    const nearVerdict = compare(lower, atMost(most)).verdict
     const isFar = compare(lower, atMost(far)).verdict === 'outside'
-    const verdict = isFar
-      ? 'outside'
-      : nearVerdict === 'outside'
-        ? 'close'
-        : nearVerdict === 'not-yet'
-          ? 'not-yet'
-          : 'within'
-    const code = isFar ? 'zs.far-above-sum' : verdict === 'not-yet' ? 'zs.not-yet' : 'zs.above-sum'
+    // Above it, or so near below that its own uncertainty may be above: both want a second look.
+    const near = compare(span, atMost(most))
+    const verdict = isFar ? 'outside' : near.verdict === 'outside' ? 'close' : near.verdict
+    const code = isFar
+      ? 'zs.far-above-sum'
+      : verdict === 'not-yet'
+        ? 'zs.not-yet'
+        : near.closeBy
+          ? 'zs.perhaps-above-sum'
+          : 'zs.above-sum'
     const line = { code: 'zs.most-by-sum', figures: { above_pct, joint_ohm }, source }
     const ruling = ruled(context, verdict, code, line, { read: text, sum: standingFor(sum.span), limit: most })
     return { ...ruling, line: { ...ruling.line, result: { value: most, unit: 'ohm' as const, decimals: 3 } } }
@@ -145,17 +146,20 @@ function belowPath({ context, judged }: Loop): Ruling[] {
   const before = isTt(context) ? electrodeSpanOf(context) : ze && { span: ze.span, text: ze.read.text }
   if (!before || before.span.bound !== 'exact' || isCalculated(context)) return []
   const code = isTt(context) ? 'zs.below-electrode' : 'zs.below-ze'
-  return judged
-    .filter(({ span }) => span.most + span.whisker + before.span.whisker < before.span.least)
-    .map(({ text }) =>
-      ruled(
-        context,
-        'close',
-        code,
-        { code, figures: { before: before.text, read: text }, source: 'loop-practice' },
-        { read: text, before: before.text },
-      ),
-    )
+  return (
+    judged
+      // By the figure itself: a worse instrument must not make it right.
+      .filter(({ span }) => span.most + before.span.whisker < before.span.least)
+      .map(({ text }) =>
+        ruled(
+          context,
+          'close',
+          code,
+          { code, figures: { before: before.text, read: text }, source: 'loop-practice' },
+          { read: text, before: before.text },
+        ),
+      )
+  )
 }
 
 /** Whether the loop lies near its sum: only then may a residual current device stand in. */
