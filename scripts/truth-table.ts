@@ -14,7 +14,7 @@ import { answers, bodyOf, Play, plants } from '../tests/laws/play'
 
 const SEED = 20260514
 const PLANTS = 400
-const READINGS = 24
+const READINGS = 80
 const COLUMNS = ['within', 'close', 'outside', 'not-yet'] as const
 
 type Seen = Record<(typeof COLUMNS)[number], Set<string>> & { held: Set<string> }
