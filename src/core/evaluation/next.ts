@@ -57,7 +57,7 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
   const events = changed.flatMap(({ own, before }) => newEvents(next, own, before))
   if (events.length > 0) next.states = next.states.with(events)
   for (const key of compareAgain(next, changed)) dirty.add(key)
-  for (const key of heldBy(next, changed, events)) dirty.add(key)
+  for (const key of heldBy(next, [...dirty], events)) dirty.add(key)
   // What had lapsed or lapses now is a matter of all that waits.
   for (const key of whole.lapsed) dirty.add(key)
   const settle = settler(next)
@@ -135,19 +135,22 @@ function compareAgain(next: Whole, changed: readonly ChangedOwn[]): string[] {
   return other
 }
 
-/** Keys of the steps that wait for one of these on its part, or for a state of a place that was begun or ended. */
-function heldBy({ asked, plant }: Whole, changed: readonly ChangedOwn[], events: readonly PlacedEvent[]): string[] {
+/**
+ * Keys of the steps that wait for one of these, read, left out or seen otherwise beside its sisters, or for a state of a
+ * place that was begun or ended.
+ */
+function heldBy({ asked, plant }: Whole, touched: readonly string[], events: readonly PlacedEvent[]): string[] {
   const partsOf = new Map<string, Set<string>>()
   const note = (of: string, partId: string): void => void partsOf.set(of, (partsOf.get(of) ?? new Set()).add(partId))
-  for (const { own } of changed) note(own.step.id, own.part.id)
+  for (const key of touched) note(stepOf(key), key.slice(key.indexOf(':') + 1))
   for (const { state, placeId } of events) note(state, placeId)
   const keys: string[] = []
   for (const { step, parts } of asked) {
     for (const gate of step.gates) {
-      const touched = partsOf.get('state' in gate ? gate.state : gate.waitsFor)
-      if (!touched) continue
+      const places = partsOf.get('state' in gate ? gate.state : gate.waitsFor)
+      if (!places) continue
       for (const part of parts) {
-        const waits = subjectsOf(gate.on ?? 'part', part, plant).parts.some((one) => touched.has(one.id))
+        const waits = subjectsOf(gate.on ?? 'part', part, plant).parts.some((one) => places.has(one.id))
         if (waits) keys.push(stepKey(step.id, part.id))
       }
     }
