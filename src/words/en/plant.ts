@@ -71,7 +71,7 @@ export const plant = {
   'plant.protective-area': 'Protective conductor, mm²',
   'plant.circuit-length': 'Length, m',
   'plant.rods': 'How many',
-  'plant.rod-length': 'Length of a rod, m',
+  'plant.rod-length': 'Length of a rod or tape, m',
   'plant.rod-diameter': 'Thickness of a rod or tape, width of a plate, mm',
   'plant.rod-spacing': 'Between them, m',
   'plate-option.general': 'at once',
