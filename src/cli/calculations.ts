@@ -33,6 +33,14 @@ import {
   ratingsSchema,
 } from './dcCalculations'
 import { electrode, electrodeSchema, rcdVerdict, rcdVerdictSchema, rods, rodsSchema } from './earthCalculations'
+import {
+  dcDetectorVerdict,
+  dcDetectorVerdictSchema,
+  pilot,
+  pilotSchema,
+  proximity,
+  proximitySchema,
+} from './plugCalculations'
 import { CalcProblem } from './problem'
 import { scenario, scenarioSchema } from './scenario'
 
@@ -188,6 +196,21 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'test voltage and least resistance of an AC circuit, and the verdict on its pairs',
     schema: insulationVerdictSchema,
     run: insulationVerdict as Calculation['run'],
+  },
+  pilot: {
+    about: 'the control pilot of a charge point: the current of a duty, the duty of a current, the state of a level',
+    schema: pilotSchema,
+    run: pilot as Calculation['run'],
+  },
+  proximity: {
+    about: 'the cable that the resistor in a plug stands for',
+    schema: proximitySchema,
+    run: proximity as Calculation['run'],
+  },
+  'dc-detector-verdict': {
+    about: 'the verdict on the detector of smooth direct current in a charge point',
+    schema: dcDetectorVerdictSchema,
+    run: dcDetectorVerdict as Calculation['run'],
   },
   evaluate: {
     about: 'a whole scenario: regime, parts and entries, judged as the screens judge them',

@@ -75,6 +75,8 @@ export const sources = {
   'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
   'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),
   'iec-62955': published('IEC 62955', '2018', null),
+  'iec-61851-pilot': published('IEC 61851-1', '2017', 'annex A'),
+  'iec-61851-proximity': published('IEC 61851-1', '2017', 'annex B'),
   'bs7430-rods': published('BS 7430', '2011', '9.5; Dwight 1936'),
   'ieee-81': published('IEEE 81', '2012', 'fall of potential; BS 7430'),
   company: { document: 'set by the company', edition: null, clause: null, standing: 'house', recalled: false },
