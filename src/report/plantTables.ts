@@ -14,7 +14,10 @@ const figure = (value: number | null, unit = ''): string => (value === null ? 'â
 const plate = (option: string): string =>
   hasWords(`plate-option.${option}`) ? sayCode('plate-option', option) : option
 
-const plateOf = ({ data }: Part, id: string): unknown => (data as Record<string, unknown>)[id]
+type Values = Record<string, unknown>
+const plateOf = ({ data }: Part, id: string): unknown =>
+  id.split('.').reduce<unknown>((value, name) => (value as Values | null | undefined)?.[name], data)
+const nameIn = (copy: unknown): string => `${(copy as Values).make} ${(copy as Values).name}`
 
 /** What the table of a kind of part prints under one of its fields. */
 function cellOf(part: Part, field: RuledField, plant: PlantIndex): string {
@@ -22,6 +25,7 @@ function cellOf(part: Part, field: RuledField, plant: PlantIndex): string {
   if (field.names) return plant.named(field.names.kind as PartKind, part, field.id)?.data.tag ?? ''
   const after = typeof field.prints === 'object' && field.prints.with ? plateOf(part, field.prints.with) : null
   if (value === null) return after === null ? '' : figure(after as number)
+  if (field.rule.takes === 'library') return nameIn(value)
   const text = field.rule.takes === 'choice' && !field.rule.isNumber ? plate(String(value)) : String(value)
   return `${text}${after ?? ''}`
 }

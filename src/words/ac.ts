@@ -1,5 +1,6 @@
 import { ac } from './en/ac'
 import { acSays } from './en/acSays'
+import { plug } from './en/plug'
 import { addWords } from './say'
 
-addWords({ ...ac, ...acSays })
+addWords({ ...ac, ...acSays, ...plug })

@@ -9,6 +9,7 @@ import { design } from './en/design'
 import { doors } from './en/doors'
 import type { office } from './en/office'
 import type { plant } from './en/plant'
+import type { plug } from './en/plug'
 import type { planner } from './en/planner'
 import type { print } from './en/print'
 import type { record } from './en/record'
@@ -23,6 +24,7 @@ type Later = typeof ac &
   typeof office &
   typeof plant &
   typeof planner &
+  typeof plug &
   typeof print &
   typeof record &
   typeof regime &

@@ -142,6 +142,17 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     may: { nobody: 401, viewer: 403, tester: 422, supervisor: 422 },
   },
   {
+    route: 'charge-point-models',
+    path: '/api/charge-point-models',
+    may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 },
+  },
+  {
+    route: 'charge-point-models',
+    path: '/api/charge-point-models',
+    body: () => ({}),
+    may: { nobody: 401, viewer: 403, tester: 422, supervisor: 422 },
+  },
+  {
     route: 'feed',
     path: '/api/feed',
     body: () => ({ samples: [] }),

@@ -19,6 +19,10 @@ export type BoardState = {
 /** The board on which a part stands, null where it stands on none. */
 export function boardIdOf(part: Part, plant: PlantIndex): string | null {
   if (part.data.kind === 'board') return part.id
+  if (part.data.kind === 'charge-point') {
+    const circuit = plant.circuitOfPoint(part as PartOf<'charge-point'>)
+    return circuit && boardIdOf(circuit, plant)
+  }
   const isOn = part.data.kind === 'circuit' || part.data.kind === 'rcd'
   return isOn ? (plant.boardOf(part as PartOf<'circuit'>)?.id ?? null) : null
 }

@@ -31,6 +31,7 @@ const named: Partial<Record<PartKind, readonly (readonly [string, PartKind])[]>>
     ['boardId', 'board'],
     ['rcdId', 'rcd'],
   ],
+  'charge-point': [['circuitId', 'circuit']],
 }
 const KINDS: readonly PartKind[] = [
   ...(Object.keys(named) as PartKind[]),
@@ -80,10 +81,11 @@ const asked: readonly (readonly [string, readonly PartKind[]])[] = [
   ['switchOf', ['string']],
   ['boardOf', ['circuit', 'rcd']],
   ['boardsAbove', ['board']],
-  ['supplyOf', ['circuit', 'rcd', 'board', 'supply']],
+  ['supplyOf', ['circuit', 'rcd', 'board', 'supply', 'charge-point']],
   ['rcdsOf', ['circuit']],
   ['upstreamOf', ['rcd']],
   ['circuitOfInverter', ['inverter']],
+  ['circuitOfPoint', ['charge-point']],
 ]
 
 describe('what a change of the plant may touch', () => {

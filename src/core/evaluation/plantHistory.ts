@@ -26,10 +26,15 @@ const hangsOn: Readonly<Record<string, HangsOn>> = {
   switchOf: { only: ['dc-switch'], byId: ['dc-switch'], through: ['string'] },
   boardOf: { only: ['board'], byId: ['board'], through: ['circuit', 'rcd'] },
   boardsAbove: { byId: ['board'], through: ['board'] },
-  supplyOf: { only: ['supply', 'board'], byId: ['supply', 'board'], through: ['board', 'circuit', 'rcd'] },
+  supplyOf: {
+    only: ['supply', 'board'],
+    byId: ['supply', 'board', 'circuit'],
+    through: ['board', 'circuit', 'rcd', 'charge-point'],
+  },
   rcdsOf: { byId: ['rcd'], through: ['circuit', 'rcd'] },
   upstreamOf: { byId: ['rcd'], through: ['rcd'] },
   circuitOfInverter: { byId: ['circuit'], through: ['inverter'] },
+  circuitOfPoint: { byId: ['circuit'], through: ['charge-point'] },
 }
 
 /** Ids of the parts that a part names. */

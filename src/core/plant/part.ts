@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { type Kind, kinds, nameOf } from './kinds'
 
 export { idSchema, type ModuleType, moduleTypeSchema, phasesSchema, tagSchema } from './basics'
+export { type ChargePointModel, chargePointModelSchema } from './chargePointModel'
 export { mountingSchema } from './kinds/array'
 export { serviceKinds, serviceMaterials } from './kinds/buriedService'
 export { circuitLayouts } from './kinds/circuit'
@@ -20,6 +21,7 @@ export type StringData = Extract<PartData, { kind: 'string' }>
 export type ArrayData = Extract<PartData, { kind: 'array' }>
 export type CircuitData = Extract<PartData, { kind: 'circuit' }>
 export type RcdData = Extract<PartData, { kind: 'rcd' }>
+export type ChargePointPartData = Extract<PartData, { kind: 'charge-point' }>
 export type ElectrodeData = Extract<PartData, { kind: 'electrode' }>
 export type ServiceData = Extract<PartData, { kind: 'buried-service' }>
 export type InverterData = Extract<PartData, { kind: 'inverter' }>

@@ -125,6 +125,10 @@ export class PlantIndex {
 
   private lookUpSupply(part: Part): PartOf<'supply'> | null {
     if (part.data.kind === 'supply') return part as PartOf<'supply'>
+    if (part.data.kind === 'charge-point') {
+      const circuit = this.circuitOfPoint(part as PartOf<'charge-point'>)
+      return circuit ? this.supplyOf(circuit) : this.only('supply')
+    }
     const board =
       part.data.kind === 'board'
         ? (part as PartOf<'board'>)
@@ -164,9 +168,13 @@ export class PlantIndex {
     )
   }
 
-  /** Circuits of a board, of a residual current device and those below it, or of the whole plant. */
+  /** Circuits of a board, of a residual current device and those below it, of a charge point, or of the whole plant. */
   circuitsOf(part: Part): readonly PartOf<'circuit'>[] {
     if (part.data.kind === 'circuit') return [part as PartOf<'circuit'>]
+    if (part.data.kind === 'charge-point') {
+      const circuit = this.circuitOfPoint(part as PartOf<'charge-point'>)
+      return circuit ? [circuit] : []
+    }
     const all = this.ofKind('circuit')
     if (part.data.kind === 'board')
       return this.lookUp('by-board', () => grouped(all, (one) => [this.boardOf(one)?.id])).get(part.id) ?? []
@@ -196,9 +204,14 @@ export class PlantIndex {
     return this.named('circuit', inverter, 'circuitId')
   }
 
+  /** The circuit that feeds a charge point: nobody guesses which. */
+  circuitOfPoint(point: PartOf<'charge-point'>): PartOf<'circuit'> | null {
+    return this.named('circuit', point, 'circuitId')
+  }
+
   /** Whether anything of earth and the AC side is entered. */
   get hasAcSide(): boolean {
-    return this.ofKind('supply').length > 0 || this.ofKind('board').length > 0 || this.ofKind('circuit').length > 0
+    return (['supply', 'board', 'circuit', 'charge-point'] as const).some((kind) => this.ofKind(kind).length > 0)
   }
 
   /** What strings share when they are in parallel: a combiner, or one tracker input. Null where nobody said. */

@@ -8,6 +8,7 @@ export const stationsOfLine = [
   { id: 'supply', side: 'ac' },
   { id: 'board', side: 'ac' },
   { id: 'rcd', side: 'ac' },
+  { id: 'charge-point', side: 'ac' },
   { id: 'electrode', side: 'ac' },
 ] as const
 export type Station = (typeof stationsOfLine)[number]['id']

@@ -1,5 +1,5 @@
 /** Parts and conditions of the worked examples that stand in the steps. */
-import type { PartData, StringData } from '../plant/part'
+import type { ChargePointModel, PartData, StringData } from '../plant/part'
 import { readValueOf } from '../quantity/readValue'
 import type { Conditions } from '../record/entry'
 
@@ -87,4 +87,38 @@ export const exampleElectrode = {
   length_m: 3,
   diameter_mm: 16,
   spacing_m: null,
+} as const satisfies PartData
+
+/** A socket of 32 A with its own detector; the figures are our own. */
+export const exampleModel: ChargePointModel = {
+  id: '00000000-0000-7000-8000-000000000002',
+  make: 'Example',
+  name: 'Post',
+  data: {
+    phases: 1,
+    rated_A: 32,
+    outlet: 'socket',
+    cable_A: null,
+    rcdType: 'A',
+    rcdRated_mA: 30,
+    dcDetector: true,
+    penDevice: true,
+    faultSign: true,
+    reset: ['Cable out', 'Lever down, then up'],
+    ready_s: 20,
+    shows: { ready: 'green', waiting: 'blue', charging: 'blue, slowly flashing', fault: 'red' },
+  },
+}
+
+export const exampleChargePoint = {
+  kind: 'charge-point',
+  tag: 'CP1',
+  place: 'Drive',
+  model: exampleModel,
+  serial: '',
+  circuitId: null,
+  earthing: 'device-inside',
+  setTo_A: null,
+  load: null,
+  ventilated: false,
 } as const satisfies PartData

@@ -65,6 +65,7 @@ const CHANGEABLE = [
   'instrument',
   'instrument_token',
   'module_type',
+  'charge_point_model',
   'feed_sample',
   'user',
   'session',

@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core'
-import type { ModuleType, PartData } from '@/core/plant/part'
+import type { ChargePointModel, ModuleType, PartData } from '@/core/plant/part'
 import type { EntryBody } from '@/core/record/entry'
 import type { Instrument } from '@/core/record/instrument'
 import type { Regime } from '@/core/regime/regime'
@@ -166,6 +166,11 @@ export const instrumentToken = mysqlTable('instrument_token', {
 export const moduleType = mysqlTable('module_type', {
   id: id().primaryKey(),
   data: json().$type<ModuleType>().notNull(),
+})
+
+export const chargePointModel = mysqlTable('charge_point_model', {
+  id: id().primaryKey(),
+  data: json().$type<ChargePointModel>().notNull(),
 })
 
 export const seal = mysqlTable(

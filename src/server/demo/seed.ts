@@ -7,12 +7,13 @@ import type { Instrument } from '@/core/record/instrument'
 import { coverHash } from '@/core/record/signature'
 import type { Fault } from '@/standin/roof'
 import type { Database } from '../db/client'
-import { company, instrument, moduleType } from '../db/schema'
+import { chargePointModel, company, instrument, moduleType } from '../db/schema'
 import { createJob } from '../jobs/createJob'
 import { entriesOf } from '../jobs/facts'
 import { addPerson, demoPassword } from '../people/people'
 import { addShippedRegimes } from '../jobs/regimes'
 import { sealJob } from '../seal/sealJob'
+import { demoChargePoints } from './chargePoints'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
 import { cottage, ttHouse, workshop } from './installations'
@@ -36,6 +37,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await seedBasics(db, { name: 'Halewick Array Works', address: '2 Tollgate Yard, Halewick', demo: true })
   for (const one of demoPeople) await addPerson(db, { ...one, password: demoPassword(one.email) })
   for (const one of demoModules) await db.insert(moduleType).values({ id: one.id, data: one })
+  for (const one of demoChargePoints) await db.insert(chargePointModel).values({ id: one.id, data: one })
   const kit = demoInstruments(now)
   await openRoof(db, kit, now)
   await millRoof(db, kit, now)

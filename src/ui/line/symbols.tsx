@@ -83,6 +83,16 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
           <circle cx="5" cy="-9" r="3.4" fill={fill} stroke={stroke} strokeWidth="2" />
         </>
       )
+    case 'charge-point':
+      return (
+        <>
+          <rect x="-17" y="-22" width="22" height="44" fill={fill} stroke={stroke} strokeWidth="2" />
+          <circle cx="-6" cy="-10" r="5" fill="none" stroke={stroke} strokeWidth="2" />
+          <path d="M-11 4H-1" stroke={stroke} strokeWidth="2" />
+          <path d="M5 8H12V18Q12 22 16 22T20 18V-6" fill="none" stroke={stroke} strokeWidth="2" />
+          <path d="M15-6H25V-14H15Z" fill={fill} stroke={stroke} strokeWidth="2" />
+        </>
+      )
     case 'electrode':
       return (
         <>

@@ -8,11 +8,12 @@ import { useMe } from '../device/me'
 import { ZonePatterns } from '../mark/Mark'
 import { Strip } from '../shell/Strip'
 import { WhoCell } from '../shell/WhoCell'
+import { ChargePointsPane } from './ChargePointsPane'
 import { KitPane } from './KitPane'
 import { ModulesPane } from './ModulesPane'
 import { RegimesPane } from './RegimesPane'
 
-const panes = ['regimes', 'kit', 'modules'] as const
+const panes = ['regimes', 'kit', 'modules', 'charge-points'] as const
 type Pane = (typeof panes)[number]
 
 function usePane(): [Pane, (pane: Pane) => void] {
@@ -26,7 +27,7 @@ function usePane(): [Pane, (pane: Pane) => void] {
   return [pane, (next) => window.location.assign(`#${next}`)]
 }
 
-/** What the company judges by, measures with and mounts: regimes, kit and module library. */
+/** What the company judges by, measures with and mounts: regimes, kit, modules and models of charge point. */
 export function OfficeScreen() {
   const who = useMe()
   const [pane, setPane] = usePane()
@@ -58,6 +59,7 @@ export function OfficeScreen() {
         {pane === 'regimes' && <RegimesPane mayChange={mayChange} />}
         {pane === 'kit' && <KitPane mayChange={mayChange} now={Date.now()} />}
         {pane === 'modules' && <ModulesPane mayAdd={who.me.role !== 'viewer'} />}
+        {pane === 'charge-points' && <ChargePointsPane mayAdd={who.me.role !== 'viewer'} />}
       </main>
     </div>
   )

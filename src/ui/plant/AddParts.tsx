@@ -9,12 +9,13 @@ type Props = {
   mayAddSite: boolean
   onStrings(): void
   onType(): void
+  onModel(): void
   onSite(): void
   onPart(kind: AddedKind, prefix: string): void
 }
 
 /** What can be added: the side of the sun in one row, earth and the AC side in another. */
-export function AddParts({ mayAddSite, onStrings, onType, onSite, onPart }: Props) {
+export function AddParts({ mayAddSite, onStrings, onType, onModel, onSite, onPart }: Props) {
   const buttons = (side: Kind['side']) =>
     kinds
       .filter((kind) => kind.prefix !== null && kind.side === side)
@@ -49,6 +50,9 @@ export function AddParts({ mayAddSite, onStrings, onType, onSite, onPart }: Prop
       </div>
       <div className="acts-row" style={{ paddingTop: 8 }}>
         {buttons('ac')}
+        <Button className="small" onClick={onModel} data-testid="add-model">
+          {say('plant.add-model')}
+        </Button>
       </div>
     </>
   )

@@ -2,18 +2,18 @@
 import { Button } from 'antd'
 import { type KeyboardEvent, useState } from 'react'
 import type { RuledField } from '@/core/plant/kinds'
-import type { ModuleType, Part, PartData, PartKind } from '@/core/plant/part'
+import type { Part, PartData, PartKind } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { partName, say } from '@/words/say'
 import { Choice, Field, Form, Said } from '../shell/Form'
-import { fieldsOfKind, labelOf, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, type Libraries, labelOf, readPart, tagTaken, textsOf } from './partForm'
 import { optionText, partLines } from './partLines'
 import { TypeSelect } from './TypeSelect'
 
 type Props = {
   part: Part
   plant: PlantIndex
-  types: readonly ModuleType[]
+  libraries: Libraries
   canWrite: boolean
   open: boolean
   setOpen(open: boolean): void
@@ -56,11 +56,11 @@ export function PartRow(props: Props) {
   )
 }
 
-function PartEdit({ part, plant, types, setOpen, change }: Props) {
+function PartEdit({ part, plant, libraries, setOpen, change }: Props) {
   const [texts, setTexts] = useState(() => textsOf(part.data))
   const [message, setMessage] = useState<string | null>(null)
   const keep = async (): Promise<void> => {
-    const read = readPart(part.data, texts, types)
+    const read = readPart(part.data, texts, libraries)
     if ('message' in read) return setMessage(read.message)
     const { kind, tag } = read.data
     if (tagTaken(plant.parts.values(), kind, tag, part.id))
@@ -85,7 +85,7 @@ function PartEdit({ part, plant, types, setOpen, change }: Props) {
               value={texts[field.id] ?? ''}
               onValue={(value) => setTexts((before) => ({ ...before, [field.id]: value }))}
               plant={plant}
-              types={types}
+              libraries={libraries}
             />
           ))}
         </div>
@@ -106,13 +106,22 @@ type FieldProps = {
   value: string
   onValue(value: string): void
   plant: PlantIndex
-  types: readonly ModuleType[]
+  libraries: Libraries
 }
 
 /** One field of a part: what it takes stands in its kind. */
-export function PartField({ field, value, onValue, plant, types }: FieldProps) {
+export function PartField({ field, value, onValue, plant, libraries }: FieldProps) {
   const { rule } = field
-  if (rule.takes === 'module-type') return <TypeSelect types={types} value={value} onValue={onValue} />
+  if (field.library)
+    return (
+      <TypeSelect
+        label={labelOf(field)}
+        types={libraries[field.library]}
+        value={value}
+        optional={rule.optional}
+        onValue={onValue}
+      />
+    )
   const label = rule.optional ? `${labelOf(field)} ${say('plate.optional')}` : labelOf(field)
   const options = optionsOf(field, plant)
   if (options)

@@ -2,15 +2,13 @@
 import '@/words/ac'
 import '@/words/plant'
 import { Button } from 'antd'
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { Evaluation } from '@/core/evaluation/types'
-import { type ModuleType, type Part, partKinds } from '@/core/plant/part'
+import { type Part, partKinds } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
 import { partName, say } from '@/words/say'
-import { ask } from '../device/api'
 import type { JobStore, Snapshot } from '../device/jobStore'
-import { recall, remember } from '../device/store'
 import { useKeys } from '../shell/keys'
 import type { JobRoute } from '../shell/route'
 import { AddParts } from './AddParts'
@@ -19,7 +17,11 @@ import { usualSite } from '@/core/plant/kinds/site'
 import { PartRow } from './PartRow'
 import { StringsForm } from './StringsForm'
 import { TypeForm } from './TypeForm'
+import { useLibrary } from './useLibrary'
 import { usePlantChanges } from './usePlantChanges'
+
+/** It brings the fields of the component library: loaded when a model is entered. */
+const ModelForm = lazy(() => import('./ModelForm').then((module) => ({ default: module.ModelForm })))
 
 type Props = {
   store: JobStore
@@ -30,31 +32,6 @@ type Props = {
   go(route: JobRoute): void
 }
 
-function useModuleTypes(used: readonly ModuleType[]): [ModuleType[], (type: ModuleType) => void] {
-  const [library, setLibrary] = useState<ModuleType[]>([])
-  useEffect(() => {
-    void (async () => {
-      setLibrary((await recall<ModuleType[]>('module-types')) ?? [])
-      try {
-        const { moduleTypes } = await ask<{ moduleTypes: ModuleType[] }>('/api/module-types')
-        await remember('module-types', moduleTypes)
-        setLibrary(moduleTypes)
-      } catch {
-        // Without reception the device's own copy of the library is what there is.
-      }
-    })()
-  }, [])
-  const all = useMemo(
-    () => [...new Map([...library, ...used].map((type) => [type.id, type])).values()],
-    [library, used],
-  )
-  const add = (type: ModuleType): void => {
-    setLibrary((before) => [...before, type])
-    void ask('/api/module-types', type).catch(() => undefined)
-  }
-  return [all, add]
-}
-
 export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: Props) {
   const { plant } = evaluation
   const strings = plant.ofKind('string')
@@ -62,8 +39,12 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
   const isSiteEntered = plant.site?.revision !== ''
   const isEmpty = partKinds.every((kind) => kind === 'site' || plant.ofKind(kind).length === 0)
   const used = useMemo(() => strings.map((one) => one.data.moduleType), [strings])
-  const [types, addType] = useModuleTypes(used)
-  const [open, setOpen] = useState<'strings' | 'type' | string | null>(isEmpty ? 'strings' : null)
+  const [types, addType] = useLibrary('module-types', used)
+  const points = plant.ofKind('charge-point')
+  const usedModels = useMemo(() => points.flatMap((one) => one.data.model ?? []), [points])
+  const [models, addModel] = useLibrary('charge-point-models', usedModels)
+  const libraries = useMemo(() => ({ module: types, 'charge-point': models }), [types, models])
+  const [open, setOpen] = useState<'strings' | 'type' | 'model' | string | null>(isEmpty ? 'strings' : null)
   const isTestable = !isEmpty
   const changes = usePlantChanges(store, evaluation)
   const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
@@ -116,6 +97,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
           mayAddSite={!isEmpty && !isSiteEntered}
           onStrings={() => toggle('strings')}
           onType={() => toggle('type')}
+          onModel={() => toggle('model')}
           onSite={() => plant.site && void changes.add([{ id: plant.site.id, data: usualSite }])}
           onPart={(kind, prefix) => void addOne(kind, prefix)}
         />
@@ -134,9 +116,20 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
           }}
         />
       )}
+      {open === 'model' && (
+        <Suspense fallback={<p className="quiet">{say('loading.day')}</p>}>
+          <ModelForm
+            onClose={() => setOpen(null)}
+            onAdd={(model) => {
+              addModel(model)
+              setOpen(null)
+            }}
+          />
+        </Suspense>
+      )}
       {open === 'strings' && canWrite && (
         <StringsForm
-          types={types}
+          libraries={libraries}
           plant={plant}
           onNewType={() => setOpen('type')}
           onAdd={(list) => {
@@ -159,7 +152,7 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, go }: P
                   key={one.id}
                   part={one}
                   plant={plant}
-                  types={types}
+                  libraries={libraries}
                   canWrite={canWrite}
                   open={open === one.id}
                   setOpen={(isOpen) => setOpen(isOpen ? one.id : null)}

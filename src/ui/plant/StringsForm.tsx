@@ -2,12 +2,12 @@
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { v7 as uuid } from 'uuid'
-import type { ModuleType, PartData } from '@/core/plant/part'
+import type { PartData } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { say } from '@/words/say'
 import { Choice, Field, Form, Said } from '../shell/Form'
 import { usualSite } from '@/core/plant/kinds/site'
-import { fieldsOfKind, newPart, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, type Libraries, newPart, readPart, tagTaken, textsOf } from './partForm'
 import { PartField } from './PartRow'
 import { TypeSelect } from './TypeSelect'
 
@@ -15,14 +15,15 @@ const MOST_AT_ONCE = 400
 const NEW = 'new'
 
 type Props = {
-  types: readonly ModuleType[]
+  libraries: Libraries
   plant: PlantIndex
   onNewType(): void
   onAdd(list: { id: string; data: PartData }[]): void
 }
 
 /** Strings alike are entered once and multiplied; the first ones bring site and array with them. */
-export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
+export function StringsForm({ libraries, plant, onNewType, onAdd }: Props) {
+  const types = libraries.module
   const strings = plant.ofKind('string')
   const arrays = plant.ofKind('array')
   const lastString = strings.at(-1)
@@ -52,7 +53,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
     if (plant.site?.revision === '') list.push({ id: plant.site.id, data: usualSite })
     let array = arrayId
     if (arrayId === NEW) {
-      const read = readPart(newPart('array', '?'), plane, types)
+      const read = readPart(newPart('array', '?'), plane, libraries)
       if ('message' in read) return setMessage(read.message)
       if (tagTaken(arrays, 'array', read.data.tag, null))
         return setMessage(say('plant.tag-taken', { part: say('part.array', { tag: read.data.tag }) }))
@@ -60,7 +61,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
       list.push({ id: array, data: read.data })
     }
     const base: PartData = { kind: 'string', tag: '1', arrayId: array, modulesInSeries: 1, moduleType: chosen }
-    const alike = readPart(base, { ...textsOf(base), modulesInSeries: modules, input, combinerId }, types)
+    const alike = readPart(base, { ...textsOf(base), modulesInSeries: modules, input, combinerId }, libraries)
     if ('message' in alike) return setMessage(alike.message)
     for (let k = 0; k < many; k++) {
       const tag = String(first + k)
@@ -114,7 +115,7 @@ export function StringsForm({ types, plant, onNewType, onAdd }: Props) {
               value={plane[field.id] ?? ''}
               onValue={(value) => setPlane((before) => ({ ...before, [field.id]: value }))}
               plant={plant}
-              types={types}
+              libraries={libraries}
             />
           ))}
         </div>

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type PartData, partKinds } from '@/core/plant/part'
 import {
   exampleBoard,
+  exampleChargePoint,
   exampleCircuit,
   exampleElectrode,
   exampleRcd,
@@ -10,7 +11,7 @@ import {
 } from '@/core/steps/worked'
 import { usualSite } from '@/core/plant/kinds/site'
 import { hasWords } from '@/words/say'
-import { fieldsOfKind, newPart, nextTag, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, newPart, noLibraries, nextTag, readPart, tagTaken, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
   site: usualSite,
@@ -25,6 +26,7 @@ const example: Record<string, PartData> = {
   board: { ...exampleBoard, name: '' },
   rcd: { ...exampleRcd, form: 'rcbo', delay: 'selective', rated_mA: 100 },
   circuit: { ...exampleCircuit, role: 'distribution', layout: 'ring', device: 'gG', protective_mm2: null },
+  'charge-point': { ...exampleChargePoint, load: { group: 'L1', limit_A: 40 }, setTo_A: 16, ventilated: true },
   electrode: { ...exampleElectrode, form: 'disc', depth_m: 0.8 },
   'buried-service': {
     kind: 'buried-service',
@@ -38,7 +40,7 @@ const example: Record<string, PartData> = {
 }
 const part = (data: PartData, id = 'a') => ({ id, data, revision: '', retired: false })
 const said = (data: PartData, texts: Record<string, string>): string => {
-  const read = readPart(data, { ...textsOf(data), ...texts }, [])
+  const read = readPart(data, { ...textsOf(data), ...texts }, noLibraries)
   return 'message' in read ? read.message : ''
 }
 
@@ -46,13 +48,13 @@ describe('the fields of a part', () => {
   it.each(partKinds)('of a %s have words, and read back what they show', (kind) => {
     for (const field of fieldsOfKind(kind)) expect(hasWords(`plant.${field.label}`)).toBe(true)
     const data = example[kind]!
-    const read = readPart(data, textsOf(data), [])
+    const read = readPart(data, textsOf(data), noLibraries)
     expect(read).toHaveProperty('data')
     expect(textsOf((read as { data: PartData }).data)).toEqual(textsOf(data))
   })
 
   it('take a decimal comma', () => {
-    expect(readPart(example.array!, { ...textsOf(example.array!), tilt_deg: '22,5' }, [])).toMatchObject({
+    expect(readPart(example.array!, { ...textsOf(example.array!), tilt_deg: '22,5' }, noLibraries)).toMatchObject({
       data: { tilt_deg: 22.5 },
     })
   })
@@ -81,16 +83,20 @@ describe('the fields of a part', () => {
 
   it('take no joints where nobody counted them', () => {
     const texts = { ...textsOf(example.row!), 'conductor.joints': '' }
-    expect(readPart(example.row!, texts, [])).toMatchObject({ data: { conductor: { joints: 0 } } })
+    expect(readPart(example.row!, texts, noLibraries)).toMatchObject({ data: { conductor: { joints: 0 } } })
   })
 
   it('leave a plate open that nobody has read, and a conductor that nobody knows', () => {
-    expect(readPart(example.inverter!, { tag: 'INV' }, [])).toMatchObject({ data: { maxInput_V: null } })
-    expect(readPart(example.row!, { tag: 'R1', 'conductor.length_m': '', 'conductor.area_mm2': '' }, [])).toMatchObject(
-      { data: { conductor: null } },
-    )
+    expect(readPart(example.inverter!, { tag: 'INV' }, noLibraries)).toMatchObject({ data: { maxInput_V: null } })
     expect(
-      readPart(example.string!, { ...textsOf(example.string!), 'fuse.rating_A': '', 'fuse.ratedVoltage_V': '' }, []),
+      readPart(example.row!, { tag: 'R1', 'conductor.length_m': '', 'conductor.area_mm2': '' }, noLibraries),
+    ).toMatchObject({ data: { conductor: null } })
+    expect(
+      readPart(
+        example.string!,
+        { ...textsOf(example.string!), 'fuse.rating_A': '', 'fuse.ratedVoltage_V': '' },
+        noLibraries,
+      ),
     ).toMatchObject({
       data: { fuse: null },
     })

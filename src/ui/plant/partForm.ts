@@ -2,6 +2,7 @@
 import '@/words/ac'
 import '@/words/plant'
 import { type ModuleType, tagSchema } from '@/core/plant/basics'
+import type { ChargePointModel } from '@/core/plant/chargePointModel'
 import { fieldsOf, kindOf, type RuledField } from '@/core/plant/kinds'
 import type { Near } from '@/core/plant/kinds/descriptor'
 import { type Part, type PartData, type PartKind, partDataSchema } from '@/core/plant/part'
@@ -9,6 +10,10 @@ import { say, type WordKey } from '@/words/say'
 
 export const labelOf = (field: { label: string }): string => say(`plant.${field.label}` as WordKey)
 export const fieldsOfKind = (kind: PartKind): readonly RuledField[] => fieldsOf(kindOf(kind))
+
+/** What a part can have a copy of, by the library it stands in. */
+export type Libraries = { module: readonly ModuleType[]; 'charge-point': readonly ChargePointModel[] }
+export const noLibraries: Libraries = { module: [], 'charge-point': [] }
 
 export type Texts = Record<string, string>
 type Values = Record<string, unknown>
@@ -20,8 +25,8 @@ const valueAt = (data: PartData, id: string): unknown =>
 
 function textOf(field: RuledField, data: PartData): string {
   const value = valueAt(data, field.id)
-  // A copy of a module type is told by its id.
-  if (field.rule.takes === 'module-type') return isValues(value) ? String(value.id) : ''
+  // A copy from a library is told by its id.
+  if (field.rule.takes === 'library') return isValues(value) ? String(value.id) : ''
   if (value === null || value === undefined)
     return field.usual === undefined || field.id.includes('.') ? '' : String(field.usual)
   return typeof value === 'boolean' ? field.yesNo![value ? 0 : 1] : String(value)
@@ -40,11 +45,14 @@ export const newPart = (kind: AddedKind, tag: string, near: Near = { arrayId: nu
 export type ReadPart = { data: PartData } | { message: string }
 
 /** Reads the fields of a part: its data, or one sentence on the first that cannot be read. */
-export function readPart(before: PartData, texts: Texts, types: readonly ModuleType[]): ReadPart {
+export function readPart(before: PartData, texts: Texts, libraries: Libraries = noLibraries): ReadPart {
   const fields = fieldsOfKind(before.kind)
   const values: Values = {}
   for (const field of fields) {
-    const read = readField(field, (texts[field.id] ?? '').trim(), types)
+    const typed = (texts[field.id] ?? '').trim()
+    // Whoever chooses nothing else keeps the copy, also where the library is out of reach.
+    const isKept = field.library !== undefined && typed === textOf(field, before)
+    const read = isKept ? { value: valueAt(before, field.id) } : readField(field, typed, libraries)
     if ('message' in read) return read
     put(values, field.id, read.value)
   }
@@ -53,7 +61,6 @@ export function readPart(before: PartData, texts: Texts, types: readonly ModuleT
     if (own.every((field) => (texts[field.id] ?? '').trim() === '')) values[inner] = null
     else Object.assign(values[inner] as Values, usualIn(own, values[inner] as Values))
   }
-  if (before.kind === 'string' && !values.moduleType) values.moduleType = before.moduleType
   const parsed = partDataSchema.safeParse({ ...before, ...values })
   if (parsed.success) return { data: parsed.data }
   const at = parsed.error.issues[0]?.path.join('.') ?? ''
@@ -84,7 +91,7 @@ const usualIn = (fields: readonly RuledField[], known: Values): Values =>
 
 type ReadField = { value: unknown } | { message: string }
 
-function readField(field: RuledField, typed: string, types: readonly ModuleType[]): ReadField {
+function readField(field: RuledField, typed: string, libraries: Libraries): ReadField {
   const { rule } = field
   // Words may be left away: they are empty then, and not unknown.
   if (typed === '' && rule.takes === 'text') return { value: rule.empty }
@@ -99,8 +106,8 @@ function readField(field: RuledField, typed: string, types: readonly ModuleType[
       return { value: rule.options.find((one) => String(one) === typed) ?? null }
     case 'yes-no':
       return { value: typed === field.yesNo![0] }
-    case 'module-type':
-      return { value: types.find((one) => one.id === typed) }
+    case 'library':
+      return { value: libraries[field.library!].find((one) => one.id === typed) }
     case 'number':
       return readNumber(field, typed)
     default:

@@ -75,6 +75,7 @@ const lines: { [Kind in PartKind]: (part: Of<Kind>, plant: PlantIndex) => Lines 
       rcd: plant.ofKind('rcd').find((one) => one.id === data.rcdId)?.data.tag ?? say('plant.no-rcd'),
     }),
   ],
+  'charge-point': (part, plant) => describePoint(part, plant),
   electrode: ({ data }) => [
     data.rods === null
       ? say('plant.electrode-unknown')
@@ -95,6 +96,20 @@ const lines: { [Kind in PartKind]: (part: Of<Kind>, plant: PlantIndex) => Lines 
 
 export const partLines = (part: Part, plant: PlantIndex): Lines =>
   (lines[part.data.kind] as (part: Part, plant: PlantIndex) => Lines)(part, plant)
+
+function describePoint(part: Of<'charge-point'>, plant: PlantIndex): Lines {
+  const { model, earthing, load } = part.data
+  const more = say('plant.charge-point-more', {
+    circuit: plant.circuitOfPoint(part)?.data.tag ?? say('plant.point-no-circuit'),
+    earthing: earthing ? optionText(earthing) : say('plant.point-no-earthing'),
+  })
+  const limit = load?.limit_A ?? null
+  const second = limit === null ? more : say('plant.charge-point-limit', { more, limit })
+  if (!model) return [say('plant.charge-point-unknown'), second]
+  const { phases, rated_A, outlet } = model.data
+  const first = { make: model.make, name: model.name, phases, rated: rated_A, outlet: optionText(outlet) }
+  return [say('plant.charge-point', first), second]
+}
 
 function describeString(data: StringData, array: string | null, plant: PlantIndex): [string, string] {
   const { modulesInSeries: modules, moduleType } = data

@@ -5,6 +5,7 @@ export const office = {
   'office.regimes': 'Regimes',
   'office.kit': 'Instruments',
   'office.modules': 'Modules',
+  'office.charge-points': 'Charge points',
   'office.regimes-about':
     'A job is judged by the version to which it was pinned when it was made. No version ever changes; local rules come first.',
   'office.regime-lacks':

@@ -5,6 +5,9 @@
 import { z } from 'zod'
 import type { Station } from '../stations'
 
+/** What the company enters once and every part has a copy of. */
+export type Library = 'module' | 'charge-point'
+
 export type PartField = {
   /** Name in the data; a dot leads into what is null as long as nothing of it is known: `conductor.length_m`. */
   id: string
@@ -16,6 +19,8 @@ export type PartField = {
   usual?: string | number
   /** What a yes and a no are called. */
   yesNo?: readonly [string, string]
+  /** It holds a copy from one of the company's libraries: a module, a model of charge point. */
+  library?: Library
   /** Printed on the certificate's table of such parts: by its own label, or by another and with what follows it. */
   prints?: true | { label?: string; with?: string }
 }
@@ -44,7 +49,7 @@ export const kindIn = (schema: Schema): string => schema.shape.kind.value
 
 /** What a field takes, as its schema says. */
 export type FieldRule = {
-  takes: 'tag' | 'text' | 'number' | 'choice' | 'yes-no' | 'part' | 'module-type'
+  takes: 'tag' | 'text' | 'number' | 'choice' | 'yes-no' | 'part' | 'library'
   optional: boolean
   /** What a text that was left away is in the data. */
   empty: '' | null
@@ -84,10 +89,10 @@ function schemaOf(schema: z.ZodObject, id: string): z.ZodType {
   return schemaOf(inner as z.ZodObject, rest.join('.'))
 }
 
-function takesOf({ id, names }: PartField, known: readonly Json[], isOffered: boolean): FieldRule['takes'] {
+function takesOf({ id, names, library }: PartField, known: readonly Json[], isOffered: boolean): FieldRule['takes'] {
   const isAny = (...types: readonly string[]): boolean => known.some((one) => types.some((type) => isOf(one, type)))
   if (id === 'tag') return 'tag'
-  if (id === 'moduleType') return 'module-type'
+  if (library) return 'library'
   if (names) return 'part'
   if (isAny('boolean')) return 'yes-no'
   if (isOffered) return 'choice'

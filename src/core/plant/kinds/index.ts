@@ -2,6 +2,7 @@
 import { array } from './array'
 import { board } from './board'
 import { buriedService } from './buriedService'
+import { chargePoint } from './chargePoint'
 import { circuit } from './circuit'
 import { combiner } from './combiner'
 import { dcSwitch } from './dcSwitch'
@@ -28,6 +29,7 @@ export const kinds = [
   board,
   rcd,
   circuit,
+  chargePoint,
   electrode,
   buriedService,
 ] as const

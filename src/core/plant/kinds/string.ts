@@ -30,7 +30,7 @@ export const string: PartDescriptor<typeof schema> = {
   fields: [
     { id: 'tag', label: 'tag' },
     { id: 'modulesInSeries', label: 'modules' },
-    { id: 'moduleType', label: 'type' },
+    { id: 'moduleType', label: 'type', library: 'module' },
     { id: 'arrayId', label: 'array-of', names: { kind: 'array', else: 'none' } },
     { id: 'combinerId', label: 'combiner-of', names: { kind: 'combiner', else: 'none' } },
     { id: 'inverterId', label: 'inverter-of', names: { kind: 'inverter', else: 'only' } },
