@@ -7,14 +7,16 @@ import { acKinds } from '@/core/plant/part'
 let isHere = false
 
 async function load(): Promise<void> {
-  const [{ acDrawings }, { rcdDrawings }, { addDrawings }] = await Promise.all([
+  const [{ acDrawings }, { rcdDrawings }, { plugDrawings }, { addDrawings }] = await Promise.all([
     import('./hookup/acDrawings'),
     import('./hookup/rcdDrawings'),
+    import('./hookup/plugDrawings'),
     import('./hookup/drawings'),
     import('@/words/ac'),
   ])
   addDrawings(acDrawings)
   addDrawings(rcdDrawings)
+  addDrawings(plugDrawings)
   isHere = true
 }
 

@@ -1,6 +1,7 @@
 import { ac } from './en/ac'
 import { acSays } from './en/acSays'
 import { plug } from './en/plug'
+import { plugSays } from './en/plugSays'
 import { addWords } from './say'
 
-addWords({ ...ac, ...acSays, ...plug })
+addWords({ ...ac, ...acSays, ...plug, ...plugSays })

@@ -10,6 +10,7 @@ import { doors } from './en/doors'
 import type { office } from './en/office'
 import type { plant } from './en/plant'
 import type { plug } from './en/plug'
+import type { plugSays } from './en/plugSays'
 import type { planner } from './en/planner'
 import type { print } from './en/print'
 import type { record } from './en/record'
@@ -25,6 +26,7 @@ type Later = typeof ac &
   typeof plant &
   typeof planner &
   typeof plug &
+  typeof plugSays &
   typeof print &
   typeof record &
   typeof regime &
@@ -55,7 +57,7 @@ export function quantity(value: number, unit: Unit, decimals: number, signed = f
 }
 
 /** Formats under which a figure is the last part of a key of words. */
-const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field'])
+const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field', 'choice', 'bound', 'need'])
 const slot = /\{(\w+)(?::([+\w]+))?\}/g
 
 /** A figure and its unit stay on one line. */
@@ -65,7 +67,7 @@ const wordOf = (key: string): string | undefined => (english as Record<string, s
 
 /**
  * Fills a sentence: `{name}` as text, `{name:2}` with two decimals, `{name:+1}` signed, `{name:unit}` as a unit,
- * `{name:slot}`, `{name:rating}`, `{name:limit}` and `{name:field}` as the words of one, `{name:step}` as a step’s short name,
+ * `{name:slot}`, `{name:rating}`, `{name:limit}`, `{name:field}`, `{name:choice}`, `{name:bound}` and `{name:need}` as the words of one, `{name:step}` as a step’s short name,
  * `{name:finding}` as the sentence of another finding with the same figures.
  */
 export function fill(sentence: string, figures: Figures = {}): string {

@@ -3,9 +3,10 @@ import type { Part, StringPart } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import { coldFactor } from '../pv/ratings'
 import type { Facts } from '../record/facts'
-import type { Measurable } from '../record/instrument'
+import { type Ability, abilities, type Instrument, type Measurable } from '../record/instrument'
 import type { Regime } from '../regime/regime'
-import type { AnyReadStep } from '../steps/step'
+import type { AnyReadStep, KitNeed } from '../steps/step'
+import type { Figures } from '../verdict/verdict'
 import type { GateState } from './types'
 
 /** Current at the edge of a cloud can pass the rated one: the same factor as for conductors (handbook 3). */
@@ -46,6 +47,8 @@ function needOf(step: AnyReadStep, part: Part, { plant, facts }: View): Need | n
 export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | null {
   const { instruments } = view.facts
   if (instruments.length === 0) return null
+  const [lacks] = lacksOf(step.kit?.(part) ?? [], instruments)
+  if (lacks) return shut('kit-lacks', false, { tag: part.data.tag, what: lacks })
   const need = needOf(step, part, view)
   if (!need) return null
   let best: number | null = null
@@ -54,15 +57,27 @@ export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | 
   if (best !== null && best >= need.value) return null
   const id = best === null ? 'tester-unknown' : 'tester-rating'
   const figures = { tag: part.data.tag, needed: need.value, best: best ?? 0, unit: need.unit }
-  return {
-    id,
-    hard: best !== null,
-    met: false,
-    why: 'unmet',
-    finding: { code: `held-back.${id}`, figures },
-    waitsFor: null,
-    nowVerdict: null,
-    state: null,
-    overridden: null,
-  }
+  return shut(id, best !== null, figures)
 }
+
+const isAbility = (need: KitNeed): need is Ability => (abilities as readonly string[]).includes(need)
+
+/** Whether an instrument measures what is needed, or can do it. */
+const meets = ({ ranges, can }: Instrument, need: KitNeed): boolean =>
+  isAbility(need) ? (can?.includes(need) ?? false) : ranges.some((range) => range.measures === need)
+
+/** What of several needs no instrument meets. */
+export const lacksOf = <Need extends string>(needs: readonly Need[], instruments: readonly Instrument[]): Need[] =>
+  needs.filter((need) => !instruments.some((tool) => meets(tool, need as unknown as KitNeed)))
+
+const shut = (id: string, hard: boolean, figures: Figures): GateState => ({
+  id,
+  hard,
+  met: false,
+  why: 'unmet',
+  finding: { code: `held-back.${id}`, figures },
+  waitsFor: null,
+  nowVerdict: null,
+  state: null,
+  overridden: null,
+})

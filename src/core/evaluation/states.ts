@@ -2,13 +2,22 @@
  * States of places: proved dead, isolated, earthing conductor on, plugs locked. One entry begins a state, another ends it,
  * and some end with the visit. Gates ask how a place stands, not whether a step was once done.
  */
-export const stateIds = ['dead', 'isolated', 'nulled', 'earth-on', 'electrode-on', 'plugs-locked'] as const
+export const stateIds = [
+  'dead',
+  'isolated',
+  'nulled',
+  'earth-on',
+  'electrode-on',
+  'plugs-locked',
+  'point-open',
+  'point-secured',
+] as const
 export type StateId = (typeof stateIds)[number]
 
 /** Nobody knows what happened between two visits: these are proved anew. */
-const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled'])
+const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled', 'point-open'])
 /** What was taken off or opened is put back, whether or not anything waits for it. */
-export const mustStand: ReadonlySet<StateId> = new Set(['earth-on', 'electrode-on', 'plugs-locked'])
+export const mustStand: ReadonlySet<StateId> = new Set(['earth-on', 'electrode-on', 'plugs-locked', 'point-secured'])
 
 /** A moment in the order of entries: corrected time, then id. */
 export type Moment = { at: number; entryId: string }

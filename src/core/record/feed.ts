@@ -22,6 +22,15 @@ export const feedUnits: Record<Measurable, Unit> = {
   'rcd-current': 'mA',
   'earth-resistance': 'ohm',
   distance: 'm',
+  'ac-voltage': 'V',
+  'pilot-voltage': 'V',
+  'pilot-duty': 'pct',
+  proximity: 'ohm',
+  // Live or not: 1 and 0.
+  outlet: 'one',
+  'dc-residual-current': 'mA',
+  'dc-residual-time': 'ms',
+  'disconnection-time': 'ms',
 }
 
 export const feedSampleSchema = z.strictObject({

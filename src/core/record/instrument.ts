@@ -20,8 +20,20 @@ export const measurableSchema = z.enum([
   'rcd-current',
   'earth-resistance',
   'distance',
+  'ac-voltage',
+  'pilot-voltage',
+  'pilot-duty',
+  'proximity',
+  'outlet',
+  'dc-residual-current',
+  'dc-residual-time',
+  'disconnection-time',
 ])
 export type Measurable = z.infer<typeof measurableSchema>
+
+/** What is asked of a kit besides quantities: loops that no detector of direct current trips on, an adapter that plays the car. */
+export const abilities = ['dc-safe-loop', 'ev-adapter'] as const
+export type Ability = (typeof abilities)[number]
 
 /** What an instrument is good for in one quantity. */
 export const rangeSchema = z.strictObject({
@@ -45,7 +57,9 @@ export const instrumentSchema = z.strictObject({
   serial: z.string().max(40),
   calibrationDue: z.iso.date().nullable(),
   standIn: z.boolean(),
-  ranges: z.array(rangeSchema).min(1).max(12),
+  ranges: z.array(rangeSchema).min(1).max(16),
+  /** What it can do besides: left away it is not known to. */
+  can: z.array(z.enum(abilities)).max(abilities.length).optional(),
   leadSets: z.array(leadSetSchema).max(8).optional(),
 })
 export type Instrument = z.infer<typeof instrumentSchema>

@@ -1,13 +1,14 @@
 /** What a list of jobs shows of each: computed by the same evaluation as everything else. */
 import { z } from 'zod'
 import { evaluate } from '../evaluate'
-import type { StationState } from '../evaluation/types'
+import type { Evaluation, StationState } from '../evaluation/types'
 import { partsOfKind } from '../plant/projection'
+import { isRead } from '../steps/step'
 import { verdicts } from '../verdict/verdict'
 import type { Facts } from './facts'
 
 /** Raised when a summary computed by older code must be computed again. */
-export const SUMMARY_VERSION = 4
+export const SUMMARY_VERSION = 5
 
 const verdict = z.enum(verdicts)
 const figures = z.record(z.string(), z.union([z.string(), z.number()]))
@@ -37,6 +38,8 @@ export const jobSummarySchema = z.object({
   issue: z.string().nullable(),
   sinceSeal: z.number(),
   openSnags: z.number(),
+  /** What the tests that are left need of a kit. */
+  kitNeeds: z.array(z.string()),
 })
 export type JobSummary = Omit<z.infer<typeof jobSummarySchema>, 'stations'> & { stations: StationState[] }
 
@@ -69,8 +72,14 @@ export function summarise(facts: Facts, now: number): JobSummary {
     issue: facts.seals.at(-1)?.issue ?? null,
     sinceSeal: evaluation.sinceSeal,
     openSnags: evaluation.snags.filter((one) => one.state !== 'closed').length,
+    kitNeeds: kitNeeds(evaluation),
   }
 }
+
+/** What the tests that are left need of a kit; whether it is there is asked when the list is. */
+const kitNeeds = ({ steps }: Evaluation): string[] => [
+  ...new Set(steps.flatMap(({ step, part, done }) => (!done && isRead(step) && step.kit?.(part)) || [])),
+]
 
 /** A job as a list shows it. */
 export type JobLine = {
@@ -80,4 +89,6 @@ export type JobLine = {
   place: string
   visitAt: string | null
   summary: JobSummary
+  /** What it needs that nothing in the kit has. */
+  kitLacks: string[]
 }

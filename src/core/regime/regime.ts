@@ -24,6 +24,10 @@ export const limitIds = [
   'ac.cold-share',
   'ac.loop-above',
   'ac.joint',
+  'ac.supply-low',
+  'ac.supply-high',
+  'point.lost-pen',
+  'point.duty',
   'earth.touch-voltage',
   'earth.spread',
   'earth.unstable',
@@ -46,6 +50,9 @@ export const schoolOptions = {
   'earth.spread-rule': ['range', 'deviation'],
   'earth.probe': ['sixty-two', 'halfway'],
   'loop.rcd-stands-in': ['near-the-sum', 'only-in-tt'],
+  'point.sequence': ['six-and-two', 'twelve', 'ramps'],
+  'point.waveform': ['alternating', 'of-its-type'],
+  'point.fault-sign': ['only-close', 'asked'],
   cites: ['national', 'international'],
 } as const satisfies Record<string, readonly string[]>
 export type SchoolId = keyof typeof schoolOptions
@@ -70,6 +77,9 @@ const schoolsSchema = z.strictObject({
   'earth.spread-rule': z.enum(schoolOptions['earth.spread-rule']),
   'earth.probe': z.enum(schoolOptions['earth.probe']),
   'loop.rcd-stands-in': z.enum(schoolOptions['loop.rcd-stands-in']),
+  'point.sequence': z.enum(schoolOptions['point.sequence']),
+  'point.waveform': z.enum(schoolOptions['point.waveform']),
+  'point.fault-sign': z.enum(schoolOptions['point.fault-sign']),
   cites: z.enum(schoolOptions.cites),
 })
 export type Schools = z.infer<typeof schoolsSchema>

@@ -37,6 +37,13 @@ const limits: Record<LimitId, Limit> = {
   /** A loop or continuity reading above what it should be by more than this points at a joint. */
   'ac.loop-above': { value: 20, unit: 'pct', source: 'house-loop' },
   'ac.joint': { value: 0.05, unit: 'ohm', source: 'house-joint' },
+  /** How far the supply may lie under and over its nominal voltage. */
+  'ac.supply-low': { value: 6, unit: 'pct', source: 'supply-voltage' },
+  'ac.supply-high': { value: 10, unit: 'pct', source: 'supply-voltage' },
+  /** In how long a point has let go, its protective conductor too, where the PEN of the supply is lost. */
+  'point.lost-pen': { value: 5, unit: 's', source: 'bs7671-point-earth' },
+  /** How far the duty of a pilot may lie off what it codes, points of it. */
+  'point.duty': { value: 1, unit: 'pct', source: 'iec-61851-pilot' },
   'earth.touch-voltage': { value: 50, unit: 'V', source: 'bs7671-electrode' },
   /** Readings at several places of the spike lie this close together. */
   'earth.spread': { value: 5, unit: 'pct', source: 'electrode-practice' },
@@ -62,6 +69,9 @@ const schools: Schools = {
   'earth.spread-rule': 'range',
   'earth.probe': 'sixty-two',
   'loop.rcd-stands-in': 'near-the-sum',
+  'point.sequence': 'six-and-two',
+  'point.waveform': 'alternating',
+  'point.fault-sign': 'only-close',
   cites: 'national',
 }
 
@@ -88,6 +98,7 @@ export const shippedRegimes: readonly Regime[] = [
   shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1', {
     limits: {
       'ac.voltage-factor': { value: 1, unit: 'one', source: 'iec-60364-6-zs' },
+      'ac.supply-low': { value: 10, unit: 'pct', source: 'supply-voltage' },
       'ac.cold-share': { value: 200 / 3, unit: 'pct', source: 'iec-60364-6-zs' },
       'earth.touch-voltage': { value: 50, unit: 'V', source: 'iec-60364-4-electrode' },
       'earth.unstable': { value: 200, unit: 'ohm', source: 'electrode-practice' },

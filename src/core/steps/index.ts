@@ -8,6 +8,18 @@ import { r1r2 } from './ac/r1r2'
 import { ringEnds } from './ac/ringEnds'
 import { ze } from './ac/ze'
 import { zs } from './ac/zs'
+import { pointCurrent } from './charge-point/pointCurrent'
+import { pointDesign } from './charge-point/pointDesign'
+import { pointDetector } from './charge-point/pointDetector'
+import { pointEarthLost, pointPilotShort } from './charge-point/pointFaults'
+import { pointLocksOff, pointLocksOn } from './charge-point/pointLocks'
+import { pointLostPen } from './charge-point/pointLostPen'
+import { pointPretest } from './charge-point/pointPretest'
+import { pointSettings } from './charge-point/pointSettings'
+import { pointStates } from './charge-point/pointStates'
+import { pointTrips } from './charge-point/pointTrips'
+import { pointVoltages } from './charge-point/pointVoltages'
+import { pointZs } from './charge-point/pointZs'
 import { combinerPolarity } from './dc/combinerPolarity'
 import { earthContinuity } from './dc/earthContinuity'
 import { operating } from './dc/operating'
@@ -38,6 +50,7 @@ import { type AnyReadStep, type AnyStep, isRead } from './step'
 export const steps: readonly AnyStep[] = [
   siteInspection,
   ...designSteps,
+  pointDesign,
   leadNull,
   safeIsolation,
   sensorsInPlane,
@@ -65,6 +78,19 @@ export const steps: readonly AnyStep[] = [
   rcdButton,
   acFunctional,
   rcdCascade,
+  pointLocksOff,
+  pointPretest,
+  pointStates,
+  pointPilotShort,
+  pointEarthLost,
+  pointCurrent,
+  pointVoltages,
+  pointZs,
+  pointTrips,
+  pointDetector,
+  pointLostPen,
+  pointSettings,
+  pointLocksOn,
   acProved,
   reconnect,
   operating,
@@ -97,8 +123,8 @@ const starts =
 /** What is done once both sides are proved. */
 const isLast = (step: AnyStep): boolean => step === acProved || step === reconnect || step === operating
 const isFirst = starts('A')
-/** Earth and the AC side, which a school takes before the DC side. */
-const isAc = starts('CDE')
+/** Earth, the AC side and what hangs on it, which a school takes before the DC side. */
+const isAc = starts('CDEF')
 const isDc = (step: AnyStep): boolean => starts('B')(step) && !isLast(step)
 
 const orders: Record<OrderSchool, readonly AnyStep[]> = {

@@ -9,7 +9,7 @@ import type { Station } from '../plant/stations'
 import type { ModelCache } from '../pv/stringModel'
 import type { Unit } from '../quantity/unit'
 import type { Body } from '../record/entry'
-import type { Instrument } from '../record/instrument'
+import type { Ability, Instrument, Measurable } from '../record/instrument'
 import type { Limit, LimitId, Regime } from '../regime/regime'
 import type { SourceId } from '../regime/sources'
 import type { Cause } from '../verdict/cause'
@@ -42,6 +42,9 @@ export type StepContext<Kind extends PartKind = PartKind> = {
 
 /** The context of a step on whatever part. */
 export type AnyContext = Omit<StepContext, 'part'> & { part: Part }
+
+/** What an instrument of the kit must measure, or be able to do. */
+export type KitNeed = Measurable | Ability
 
 /** Thrown by `limit`, and caught where a step is judged: a regime that lacks a figure gives a reading and no verdict. */
 export class Lacking extends Error {
@@ -153,6 +156,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     counts: 'latest' | 'worst'
     /** Its readings begin and end states of places. */
     effects?: readonly StateEffect[]
+    /** What it cannot be done without: said before anybody drives out. */
+    kit?(part: PartIn<Kind>): readonly KitNeed[]
     /** A reading that is done nulls its lead set for its visit. */
     nulls?: boolean
     /** The leads must have been nulled in this visit: else the reading says so. */

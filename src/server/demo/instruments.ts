@@ -64,8 +64,28 @@ export function demoInstruments(now: number): Instrument[] {
         { measures: 'rcd-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 1999, decimals: 1 },
         { measures: 'rcd-current', accuracy: { ofReading_pct: 5, digits: 2 }, most: 1000, decimals: 1 },
         { measures: 'earth-resistance', accuracy: { ofReading_pct: 2, digits: 3 }, most: 2000, decimals: 1 },
+        { measures: 'dc-residual-current', accuracy: { ofReading_pct: 4, digits: 1 }, most: 10, decimals: 1 },
+        { measures: 'dc-residual-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 10_000, decimals: 0 },
       ],
+      can: ['dc-safe-loop'],
       leadSets: [{ id: 'probes', name: 'Probes and clips' }],
+    },
+    {
+      id: demoId(0x105),
+      tag: '11',
+      name: 'Plug adapter',
+      serial: 'SIM-0011',
+      calibrationDue: dateFrom(now, 201),
+      standIn: true,
+      ranges: [
+        { measures: 'ac-voltage', accuracy: { ofReading_pct: 1, digits: 2 }, most: 500, decimals: 0 },
+        { measures: 'pilot-voltage', accuracy: { ofReading_pct: 1, digits: 1 }, most: 15, decimals: 1 },
+        { measures: 'pilot-duty', accuracy: { ofReading_pct: 0, digits: 2 }, most: 100, decimals: 1 },
+        { measures: 'proximity', accuracy: { ofReading_pct: 2, digits: 2 }, most: 5000, decimals: 0 },
+        { measures: 'outlet', accuracy: { ofReading_pct: 0, digits: 0 }, most: 1, decimals: 0 },
+        { measures: 'disconnection-time', accuracy: { ofReading_pct: 1, digits: 5 }, most: 10_000, decimals: 0 },
+      ],
+      can: ['ev-adapter'],
     },
   ]
 }

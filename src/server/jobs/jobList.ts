@@ -1,7 +1,8 @@
 import { count, desc, eq, inArray } from 'drizzle-orm'
+import { lacksOf } from '@/core/evaluation/kitGate'
 import { type JobLine, type JobSummary, jobSummarySchema, summarise } from '@/core/record/jobSummary'
 import type { Database } from '../db/client'
-import { entry, job, jobPerson, seal, visit } from '../db/schema'
+import { entry, instrument, job, jobPerson, seal, visit } from '../db/schema'
 import type { Member } from '../people/people'
 import { loadFacts } from './facts'
 
@@ -21,11 +22,14 @@ export async function jobsFor(db: Database, member: Member, now: number): Promis
   const ids = rows.map((row) => row.id)
   const seen = await seenCounts(db, ids)
   const visits = await db.select().from(visit).where(inArray(visit.jobId, ids)).orderBy(desc(visit.startsAt))
+  const kit = await db.select().from(instrument).where(eq(instrument.retired, false))
+  const tools = kit.map((one) => one.data)
   const lines: JobLine[] = []
   for (const row of rows) {
     const visitAt = visits.find((one) => one.jobId === row.id)?.startsAt.toISOString() ?? null
     const summary = await summaryOf(db, row, seen.get(row.id) ?? 0, now)
-    lines.push({ id: row.id, number: row.number, name: row.name, place: row.place, visitAt, summary })
+    const kitLacks = lacksOf(summary.kitNeeds, tools)
+    lines.push({ id: row.id, number: row.number, name: row.name, place: row.place, visitAt, summary, kitLacks })
   }
   return lines.sort((a, b) => (b.visitAt ?? '').localeCompare(a.visitAt ?? ''))
 }

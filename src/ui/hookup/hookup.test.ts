@@ -3,10 +3,12 @@ import { steps } from '@/core/steps'
 import { isRead, slotsOf } from '@/core/steps/step'
 import { acDrawings } from './acDrawings'
 import { addDrawings, drawings } from './drawings'
+import { plugDrawings } from './plugDrawings'
 import { rcdDrawings } from './rcdDrawings'
 
 addDrawings(acDrawings)
 addDrawings(rcdDrawings)
+addDrawings(plugDrawings)
 
 /** Lists that are looked at where another one is: they show the same place. */
 const shared = new Set(['ac-proved', 'electrode-loop-back'])

@@ -1,9 +1,9 @@
 'use client'
 import '@/words/ac'
 import '@/words/plant'
-import { Button } from 'antd'
+import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
-import type { Instrument } from '@/core/record/instrument'
+import { abilities, type Instrument } from '@/core/record/instrument'
 import { say, sayCode } from '@/words/say'
 import { ask } from '../device/api'
 import { Mark } from '../mark/Mark'
@@ -133,6 +133,12 @@ function KitForm({ tool, onDone }: { tool: Instrument | null; onDone(): void }) 
           />
         ))}
       </div>
+      <Checkbox.Group
+        aria-label={say('kit.can')}
+        value={[...texts.can]}
+        onChange={(can) => set({ can })}
+        options={abilities.map((value) => ({ value, label: sayCode('need', value) }))}
+      />
       <Said message={message} />
       <div className="acts-row">
         <Button type="primary" htmlType="submit" data-testid="keep-tool">

@@ -3,7 +3,13 @@ import '@/words/ac'
 import '@/words/office'
 import { v7 as uuid } from 'uuid'
 import { feedUnits } from '@/core/record/feed'
-import { type Instrument, instrumentSchema, type Measurable, measurableSchema } from '@/core/record/instrument'
+import {
+  type Ability,
+  type Instrument,
+  instrumentSchema,
+  type Measurable,
+  measurableSchema,
+} from '@/core/record/instrument'
 import { unitSpellings } from '@/core/quantity/unit'
 import { say, sayCode } from '@/words/say'
 
@@ -16,6 +22,7 @@ export type KitTexts = {
   due: string
   leads: string
   ranges: Record<Measurable, RangeTexts>
+  can: readonly Ability[]
 }
 
 /** Ranges as most instruments have them, filled in when a quantity is ticked. */
@@ -36,6 +43,14 @@ const usualMost: Record<Measurable, number> = {
   'rcd-current': 1000,
   'earth-resistance': 2000,
   distance: 200,
+  'ac-voltage': 500,
+  'pilot-voltage': 15,
+  'pilot-duty': 100,
+  proximity: 5000,
+  outlet: 1,
+  'dc-residual-current': 10,
+  'dc-residual-time': 10_000,
+  'disconnection-time': 10_000,
 }
 export const measurables = measurableSchema.options
 
@@ -63,6 +78,7 @@ export function kitTexts(tool: Instrument | null): KitTexts {
     due: tool?.calibrationDue ?? '',
     leads: (tool?.leadSets ?? []).map((one) => one.name).join(', '),
     ranges,
+    can: tool?.can ?? [],
   }
 }
 
@@ -110,6 +126,7 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
     standIn: before?.standIn ?? false,
     ranges,
     ...(leadSets.length > 0 ? { leadSets } : {}),
+    ...(texts.can.length > 0 ? { can: [...texts.can] } : {}),
   })
   if (parsed.success) return { tool: parsed.data }
   return { message: say('kit.cannot-be', { what: String(parsed.error.issues[0]?.path[0] ?? '') }) }

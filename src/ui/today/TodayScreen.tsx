@@ -53,7 +53,7 @@ function useJobs(me: Me | null): List {
 }
 
 /** What holds a job, in a few words. */
-function Holds({ summary }: { summary: JobSummary }) {
+function Holds({ summary, lacks }: { summary: JobSummary; lacks: readonly string[] }) {
   const { holds } = summary
   if (!holds) {
     const sealed = summary.issue !== null && summary.sinceSeal === 0
@@ -84,6 +84,11 @@ function Holds({ summary }: { summary: JobSummary }) {
         {sayCode('finding', holds.code, holds.figures)}
         {holds.simulated && ` (${say('slot.simulated')})`}
       </span>
+      {lacks.map((need) => (
+        <span key={need} className="quiet">
+          {say('today.kit-lacks', { need })}
+        </span>
+      ))}
     </span>
   )
 }
@@ -109,7 +114,7 @@ function JobRow({ job, first, now }: { job: JobLine; first: boolean; now: number
       ) : (
         <span className="mini quiet small">{say('today.nothing-entered')}</span>
       )}
-      <Holds summary={summary} />
+      <Holds summary={summary} lacks={job.kitLacks ?? []} />
     </a>
   )
 }

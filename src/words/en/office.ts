@@ -26,6 +26,7 @@ export const office = {
   'kit.serial': 'Serial number',
   'kit.due': 'Calibrated until',
   'kit.leads': 'Lead sets',
+  'kit.can': 'It can do besides',
   'kit.lead-sets': 'Lead sets, commas between',
   'kit.most': 'At most',
   'kit.ofReading': '± % of reading',

@@ -259,6 +259,7 @@ export const ui = {
   'today.about': '{open} open, {sign} to sign',
   'today.read-at': 'Read {time}',
   'today.from-office': 'from the office',
+  'today.kit-lacks': 'Not in the kit: {need:need}.',
   'today.job': '{number}, {strings} strings, {kWp} kWp',
   'today.nothing-entered': 'nothing entered yet',
   'today.no-plant': 'No plant yet',

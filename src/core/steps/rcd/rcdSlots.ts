@@ -32,7 +32,7 @@ export const waveformSlot = choiceSlot({
   only: ofTypes('A', 'F', 'B'),
 })
 
-const timed = (id: string, multiple: Multiple, only?: Asks, optional = false): NumberSlot[] =>
+export const timedSlots = (id: string, multiple: Multiple, only?: Asks, optional = false): NumberSlot[] =>
   ([0, 180] as const).map((angle_deg: Angle) =>
     numberSlot(`${id}-${angle_deg}`, 'rcd-time', 'ms', 1, {
       of: { multiple, angle_deg },
@@ -41,8 +41,8 @@ const timed = (id: string, multiple: Multiple, only?: Asks, optional = false): N
     }),
   )
 
-const [once, onceOther] = timed('once', 1) as [NumberSlot, NumberSlot]
-const halves = timed('half', 0.5, severalMultiples)
+const [once, onceOther] = timedSlots('once', 1) as [NumberSlot, NumberSlot]
+const halves = timedSlots('half', 0.5, severalMultiples)
 /** The other half-wave is there under every school, and asked where it asks for both. */
 const otherHalfWave: readonly NumberSlot[] = [
   { ...onceOther, only: severalMultiples },
@@ -52,9 +52,9 @@ const timeSlots: readonly NumberSlot[] = [
   ...halves,
   once,
   ...otherHalfWave,
-  ...timed('two', 2, fourMultiples),
-  ...timed('five', 5, additional),
-  ...timed('five-cascade', 5, aboveOthers, true),
+  ...timedSlots('two', 2, fourMultiples),
+  ...timedSlots('five', 5, additional),
+  ...timedSlots('five-cascade', 5, aboveOthers, true),
 ]
 
 const ramp = (id: string, waveform: Waveform, angle_deg: Angle | null, only?: Asks): NumberSlot =>

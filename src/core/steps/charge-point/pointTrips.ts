@@ -1,0 +1,216 @@
+/**
+ * Trips of the residual current device at a plug, by the sequence and waveform of the regime's school. Sources:
+ * IEC 61008-1 table 1 (from memory); sequences: common practice, no source.
+ */
+import { readValueOf } from '../../quantity/readValue'
+import { standingFor } from '../../quantity/span'
+import { judgeTrip, type RcdRules, type Trip } from '../../rcd/judgeRcd'
+import {
+  DC_DETECTOR_mA,
+  type Multiple,
+  type RcdType,
+  rampShares,
+  tripCurrent_mA,
+  type Waveform,
+} from '../../rcd/limits'
+import { causeOf } from '../../verdict/cause'
+import { decide, type Ruling } from '../../verdict/judgement'
+import type { WorkingLine } from '../../verdict/working'
+import { notYet, ruled } from '../holding'
+import { choiceIn, type Figure, figuresIn, measuredOf } from '../reading'
+import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
+import type { Reading, ReadStep } from '../step'
+import { examplePoint, exampleServed } from './example'
+import { atPoint, deviceAt, type PointContext } from './point'
+
+type Asks = NonNullable<NumberSlot['only']>
+const bySequence =
+  (...sequences: readonly string[]): Asks =>
+  (_, regime) =>
+    sequences.includes(regime.schools['point.sequence'])
+const timed = bySequence('six-and-two', 'twelve')
+const twelve = bySequence('twelve')
+const onlyRamps = bySequence('ramps')
+
+const waves: Readonly<Record<string, Waveform>> = { 'wave-ac': 'ac', 'wave-pulsating': 'pulsating' }
+/** What flows in the trips: alternating, or as the device's type has it, by school; it is said and never assumed. */
+const waveform = choiceSlot({ id: 'plug-waveform', options: Object.keys(waves), sticky: true, balloon: 1 })
+
+const ANGLES = [0, 180] as const
+const at = (id: string, multiple: Multiple): NumberSlot[] =>
+  ANGLES.map((angle_deg) =>
+    numberSlot(`${id}-${angle_deg}`, 'rcd-time', 'ms', 1, { of: { multiple, angle_deg }, only: timed }),
+  )
+const rampAt = (angle_deg: 0 | 180, only: Asks): NumberSlot =>
+  numberSlot(`plug-ramp-${angle_deg}`, 'rcd-current', 'mA', 2, { of: { angle_deg }, only })
+const either: Asks = (part, regime) => twelve(part, regime) || onlyRamps(part, regime)
+const times: readonly NumberSlot[] = [...at('half', 0.5), ...at('once', 1), ...at('five', 5)]
+const ramps: readonly NumberSlot[] = [rampAt(0, either), rampAt(180, twelve)]
+/** How long the ramp ran until then: kept beside it, judged by nobody. */
+const rampTime = numberSlot('plug-ramp-time', 'rcd-time', 'ms', 2, { optional: true, only: either, of: {} })
+const slots: readonly Slot[] = [waveform, ...times, ...ramps, rampTime]
+
+const waveformIn = (reading: Reading): Waveform => waves[choiceIn(reading, waveform.id) ?? ''] ?? 'ac'
+
+export type PlugTrip = { figure: Figure; trip: Trip }
+
+/** The trips that were read, in the order of the slots. */
+export function plugTrips(reading: Reading): PlugTrip[] {
+  const wave = waveformIn(reading)
+  return figuresIn(reading, [...times, ...ramps]).map((figure): PlugTrip => {
+    const { multiple, angle_deg = null } = figure.slot.of!
+    return multiple === undefined
+      ? { figure, trip: { kind: 'ramp', angle_deg, waveform: wave, current: figure.span } }
+      : { figure, trip: { kind: 'time', multiple, angle_deg, waveform: wave, time: figure.span } }
+  })
+}
+
+const rules = ({ regime }: PointContext): Pick<RcdRules, 'half' | 'place'> => ({
+  half: regime.schools['rcd.half'],
+  place: 'charge-point',
+})
+
+function rulingOf(context: PointContext, device: NonNullable<ReturnType<typeof deviceAt>>, one: PlugTrip): Ruling {
+  const { trip, figure } = one
+  const judged = judgeTrip(device.rcd, trip, rules(context))
+  const unit = trip.kind === 'time' ? 'ms' : 'mA'
+  const span = trip.kind === 'time' ? trip.time : trip.current
+  const flows_mA =
+    trip.kind === 'ramp'
+      ? standingFor(span)
+      : tripCurrent_mA(device.rcd, trip.multiple, context.regime.schools['rcd.five'], trip.waveform)
+  const figures = { ...judged.figures, at: figure.slot.id, flows_mA }
+  const high = judged.band?.high ?? null
+  const line =
+    'waveform' in judged.figures
+      ? 'rcd.not-for-type'
+      : trip.kind === 'ramp'
+        ? 'rcd.ramp'
+        : trip.multiple === 0.5
+          ? 'rcd.half'
+          : 'least_ms' in judged.figures
+            ? 'rcd.time'
+            : 'rcd.time-most'
+  return {
+    verdict: judged.verdict,
+    finding: { code: `rcd.${judged.code}`, figures: { tag: device.tag, ...figures } },
+    line: { code: line, figures, result: { value: standingFor(span), unit, decimals: 1 }, source: 'iec-61008' },
+    rule: judged.band && {
+      unit,
+      scale: 'linear',
+      measured: measuredOf(span, figure.read.text),
+      expected: null,
+      band: judged.band,
+      source: 'iec-61008',
+    },
+    limit: high === null ? null : { id: 'rcd.time', value: high, unit, source: 'iec-61008' },
+  }
+}
+
+/** The waveform that the school asks for: alternating on whatever type, or as the type has it. */
+function askedWave({ regime }: PointContext, type: RcdType): string {
+  return regime.schools['point.waveform'] === 'alternating' || type === 'AC' ? 'wave-ac' : 'wave-pulsating'
+}
+
+/** What is read with another waveform is kept; it is not what was asked for. */
+function waveformRuling(context: PointContext, type: RcdType): Ruling[] {
+  const chosen = choiceIn(context.reading, waveform.id)
+  const asked = askedWave(context, type)
+  if (chosen === null) return []
+  const line = { code: 'point-trips.waveform', figures: { asked }, source: 'point-practice' } as const
+  return [
+    chosen === asked
+      ? ruled(context, 'within', 'point-trips.asked-waveform', line, { asked })
+      : ruled(context, 'not-yet', 'point-trips.other-waveform', line, { asked }),
+  ]
+}
+
+/** A half-wave has a mean: 2/pi of its peak, which the detector of direct current takes for smooth. */
+const MEAN_OF_HALF_WAVE = 2 / Math.PI
+
+/** What a pulsating ramp looks like to the detector. */
+function meanLines(context: PointContext): WorkingLine[] {
+  return plugTrips(context.reading).flatMap(({ trip }) =>
+    trip.kind === 'ramp' && trip.waveform === 'pulsating'
+      ? [
+          {
+            code: 'point-trips.mean',
+            figures: { least_mA: DC_DETECTOR_mA.least, most_mA: DC_DETECTOR_mA.most },
+            result: { value: standingFor(trip.current) * MEAN_OF_HALF_WAVE, unit: 'mA' as const, decimals: 1 },
+            source: 'iec-62955' as const,
+          },
+        ]
+      : [],
+  )
+}
+
+/** An alternating current on a device made for more: it looks like the wrong test and is the usual one. */
+function waveformLine(context: PointContext): WorkingLine[] {
+  const device = deviceAt(context)
+  if (!device || device.rcd.type === 'AC' || waveformIn(context.reading) !== 'ac') return []
+  return [
+    { code: 'point-trips.ac-on-type', figures: { type: device.rcd.type }, result: null, source: 'point-practice' },
+  ]
+}
+
+export const pointTrips: ReadStep<'charge-point'> = {
+  ...atPoint,
+  id: 'point-trips',
+  order: 'F9',
+  slots,
+  stands: 'highest',
+  kit: () => ['rcd-time'],
+  // A slow first trip counts: a device is not exercised until it passes.
+  counts: 'worst',
+  cautions: [
+    { id: 'fault-current-flows', hard: true },
+    { id: 'point-reset-between', hard: false },
+  ],
+  hookup: {
+    drawing: 'point-trips',
+    leads: [
+      { balloon: 1, code: 'adapter-at-c' },
+      { balloon: 2, code: 'ramp-current' },
+    ],
+  },
+  minutes: 8,
+  sources: ['iec-61008', 'bs7671-point', 'point-practice', 'iec-62955'],
+  mendingTouches: ['point-detector'],
+  trap(context) {
+    const device = deviceAt(context)
+    const wave = waveformIn(context.reading)
+    if (!device || rampShares(device.rcd.type, wave)) return null
+    return { code: 'rcd.waveform-not-for-type', figures: { tag: device.tag, waveform: wave } }
+  },
+  judge(context) {
+    const device = deviceAt(context)
+    if (!device) return notYet(context, 'point-trips.no-device')
+    const rulings = plugTrips(context.reading).map((one) => rulingOf(context, device, one))
+    if (rulings.length === 0) return notYet(context, 'point-trips.no-reading', { device: device.tag })
+    return decide([...rulings, ...waveformRuling(context, device.rcd.type)], {
+      after: () => [...meanLines(context), ...waveformLine(context)],
+    })
+  },
+  causes(context, judgement) {
+    const figures = { tag: context.part.data.tag }
+    if (judgement.finding.code === 'rcd.detector-tripped-first')
+      return [causeOf('detector-tripped', 'fits', 'repeat-with-ac', figures)]
+    if (judgement.verdict !== 'outside') return []
+    if (judgement.finding.code === 'rcd.too-slow') return [causeOf('rcd-slow', 'fits', 'change-slow-device', figures)]
+    return [
+      causeOf('standing-leakage', 'may-fit', 'loads-off-repeat', figures),
+      causeOf('other-device-tripped', 'may-fit', 'see-which-tripped', figures),
+      causeOf('rcd-too-sensitive', 'may-fit', 'replace-rcd', figures),
+    ]
+  },
+  example: {
+    source: 'IEC 61008-1 table 1 (from memory): a general device opens within 40 ms at five times its rated current',
+    part: examplePoint,
+    named: exampleServed,
+    reading: {
+      slots: { 'plug-waveform': { choice: 'wave-ac' }, 'five-0': readValueOf(46.2, 'ms', 1) },
+      conditions: null,
+    },
+    verdict: 'outside',
+  },
+}
