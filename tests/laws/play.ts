@@ -16,8 +16,10 @@ import { choicesOf, missingSlots, type Slot, slotsShown } from '@/core/steps/slo
 import { isRead } from '@/core/steps/step'
 import {
   exampleBoard,
+  exampleChargePoint,
   exampleCircuit,
   exampleElectrode,
+  exampleModel,
   exampleRcd,
   exampleSite,
   exampleString,
@@ -43,6 +45,21 @@ export const plants = fc.record({
     }),
     { minLength: 0, maxLength: 2 },
   ),
+  points: fc.array(
+    fc.record({
+      outlet: one('socket', 'tethered') as fc.Arbitrary<'socket' | 'tethered'>,
+      phases: one(1, 1, 3) as fc.Arbitrary<1 | 3>,
+      dcDetector: fc.boolean(),
+      rcdType: one('A', 'B', null) as fc.Arbitrary<'A' | 'B' | null>,
+      circuit: one(0, 0, 1, null),
+      earthing: one('device-inside', 'own-electrode', 'of-supply', null) as fc.Arbitrary<
+        'device-inside' | 'own-electrode' | 'of-supply' | null
+      >,
+      ventilated: fc.boolean(),
+      limit_A: one(null, 16),
+    }),
+    { minLength: 0, maxLength: 2 },
+  ),
   electrode: one(null, 'spikes', 'loop') as fc.Arbitrary<'spikes' | 'loop' | null>,
   strings: one(0, 1, 2, 4),
   inverters: one(0, 1, 2),
@@ -50,7 +67,7 @@ export const plants = fc.record({
   array: fc.boolean(),
   regime: one(...shippedRegimes.map((regime) => regime.id)),
   /** How far the work went, everything sound, before the day that is played. */
-  ahead: one(0, 0, 4, 8, 12, 16, 22, 30),
+  ahead: one(0, 0, 4, 8, 12, 16, 22, 30, 40),
 })
 export type PlantWish = typeof plants extends fc.Arbitrary<infer T> ? T : never
 
@@ -71,14 +88,35 @@ function built(wish: PlantWish): FactsBuilder {
     const own = { tag: `RCD${k}`, boardId: board, rated_mA: wish.rated_mA, upstreamId: rcds[0] ?? null }
     rcds.push(build.part({ ...exampleRcd, ...own } as PartData))
   }
-  for (const [k, own] of wish.circuits.entries())
-    build.part({
+  const circuits: string[] = []
+  for (const [k, own] of wish.circuits.entries()) {
+    const id = build.part({
       ...exampleCircuit,
       ...own,
       tag: String(k),
       boardId: board,
       rcdId: rcds.at(-1) ?? null,
       phases: wish.phases,
+    })
+    circuits.push(id)
+  }
+  for (const [k, { circuit, earthing, ventilated, limit_A, ...own }] of wish.points.entries())
+    build.part({
+      ...exampleChargePoint,
+      tag: `CP${k}`,
+      circuitId: (circuit === null ? null : circuits[circuit]) ?? null,
+      earthing,
+      ventilated,
+      load: limit_A === null ? null : { group: null, limit_A },
+      model: {
+        ...exampleModel,
+        data: {
+          ...exampleModel.data,
+          ...own,
+          cable_A: own.outlet === 'tethered' ? 32 : null,
+          rcdRated_mA: own.rcdType === null ? null : 30,
+        },
+      },
     })
   if (wish.electrode) build.part({ ...exampleElectrode, testedBy: wish.electrode })
   for (let k = 0; k < wish.inverters; k++)
@@ -139,6 +177,8 @@ function soundFigure(slot: Slot & { kind: 'number' }, { data }: Part): number {
   const isRing = data.kind === 'circuit' && data.layout === 'ring'
   const both = (line + protective) / (isRing ? 4 : 1)
   if (slot.id === 'nulled') return 0.01
+  const own = SOUND_AT[slot.id]
+  if (own !== undefined) return own
   if (slot.id === 'ring-r1' || slot.id === 'ring-rn') return line
   if (slot.id === 'ring-r2') return protective
   if (slot.id.startsWith('cross-l-n')) return line / 2
@@ -146,7 +186,21 @@ function soundFigure(slot: Slot & { kind: 'number' }, { data }: Part): number {
   if (slot.id.startsWith('zs')) return 0.2 + both
   return SOUND[slot.measures] ?? 40
 }
+const SOUND_AT: Readonly<Record<string, number>> = {
+  'level-a': 12,
+  'level-b': 9,
+  'level-c': 6,
+  'level-d': 3,
+  'duty-full': 53.3,
+  'duty-lower': 21.6,
+  'v-n-pe': 1,
+}
 const SOUND: Readonly<Record<string, number>> = {
+  'ac-voltage': 235,
+  proximity: 220,
+  'dc-residual-current': 4.5,
+  'dc-residual-time': 900,
+  'disconnection-time': 600,
   'loop-impedance': 0.2,
   insulation: 300,
   'earth-resistance': 40,
@@ -196,14 +250,22 @@ function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue |
   }
   if (slot.kind === 'choice') {
     const from = wish.good || at(wish.sound) ? slot.sound : slot.options
-    const usual = slot.id === 'set-voltage' ? ['v500', 'v1000'] : from
+    const usual = USUAL[slot.id] ?? from
     return { choice: usual[at(wish.pick) % usual.length]! }
   }
   if (!wish.good && at(wish.missing) === 0) return null
+  // At half the current nothing trips: the display runs to its end.
+  if (wish.good && slot.of?.multiple === 0.5) return { text: '>2000', value: 2000, bound: 'more-than', unit: slot.unit }
   const value = wish.good ? soundFigure(slot, part) : MAGNITUDES[at(wish.magnitude) % MAGNITUDES.length]!
   const bound = wish.good ? 'exact' : at(wish.bound)
   const sign = bound === 'more-than' ? '>' : bound === 'less-than' ? '<' : ''
   return { text: `${sign}${value}`, value, bound, unit: slot.unit }
+}
+
+const USUAL: Readonly<Record<string, readonly string[]>> = {
+  'set-voltage': ['v500', 'v1000'],
+  'cable-full': ['cable-32', 'cable-63'],
+  'cable-lower': ['cable-13', 'cable-20'],
 }
 
 export const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
@@ -230,7 +292,20 @@ const BEGINS: Readonly<Record<string, readonly [state: string, lines: readonly s
   'electrode-loop-back': ['electrode-on', ['electrode-conductor-back']],
   'safe-isolation': ['isolated', ['ac-off', 'dc-switch-off']],
 }
-const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional'])
+/** Tests at a plug with the supply on, in their order: nothing but the first is asked before that one stands. */
+const AT_PLUG = [
+  'point-pretest',
+  'point-states',
+  'point-pilot-short',
+  'point-earth-lost',
+  'point-current',
+  'point-voltages',
+  'point-zs',
+  'point-trips',
+  'point-detector',
+  'point-lost-pen',
+]
+const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional', ...AT_PLUG])
 const PER_VISIT = new Set(['dead', 'isolated'])
 
 /** The same list each time: another one would be another kit. */
@@ -295,6 +370,7 @@ export class Play {
     this.evaluation = alone
     for (const at of fresh.steps) holdsAt(at, fresh)
     changesAreSaid(fresh, this.build.entries)
+    plugsAreSafe(fresh)
     gatesHold(fresh, this.build.entries, this.visitId)
   }
 }
@@ -388,6 +464,28 @@ function changesAreSaid(evaluation: Evaluation, entries: readonly Entry[]): void
     }
     if (comesTo(partThen, then) !== comesTo(part, plant))
       must(flags.includes('plant-changed'), 'what a verdict rests on and was changed is said', at)
+  }
+}
+
+/**
+ * At a plug: nothing is asked before its earth was found without potential, nothing is sound whose outlet stays live where
+ * it must be off, and no fault simulated from a dead outlet proves anything.
+ */
+function plugsAreSafe(evaluation: Evaluation): void {
+  for (const at of evaluation.steps) {
+    if (at.part.data.kind !== 'charge-point' || !AT_PLUG.includes(at.step.id)) continue
+    const pretest = evaluation.byKey.get(`point-pretest:${at.part.id}`)!
+    if (at.step.id !== 'point-pretest' && !at.gates.some((gate) => gate.hard && !gate.met))
+      must(['within', 'close'].includes(pretest.verdict), 'nothing at a plug before its earth was felt', at)
+    const body = at.counting?.entry.body
+    if (!body || (at.verdict !== 'within' && at.verdict !== 'close')) continue
+    const isLiveAt = (id: string): boolean => choiceOf(body, id) === 'outlet-live'
+    const wrong = ['adapter-a', 'adapter-b', 'adapter-a-again', 'adapter-f', 'outlet-after'].filter(isLiveAt)
+    must(wrong.length === 0, 'no point is sound whose outlet stays live', at, wrong)
+    const begun = choiceOf(body, 'begun-from')
+    must(begun === null || begun === 'from-c-live', 'no fault is simulated from a dead outlet', at)
+    const lamps = Object.entries(body.slots).filter(([, value]) => 'choice' in value && value.choice === 'lamp-lit')
+    must(lamps.length === 0, 'no lamp is let pass', at)
   }
 }
 

@@ -19,7 +19,7 @@ const slots: readonly Slot[] = [
   choiceSlot({ id: 'begun-from', options: [FROM_LIVE, 'from-other'], sound: [FROM_LIVE], balloon: 1 }),
   choiceSlot({ id: 'outlet-after', measures: 'outlet', options: [OFF, LIVE], sound: [OFF], balloon: 2 }),
   numberSlot('drop-time', 'disconnection-time', 'ms', 2, { optional: true }),
-  choiceSlot({ id: 'fault-sign', options: [SIGN, 'other-shown', 'nothing-shown'], balloon: 3 }),
+  choiceSlot({ id: 'fault-sign', options: [SIGN, 'other-shown', 'nothing-shown'], sound: [SIGN], balloon: 3 }),
   // It may try again by itself while the fault stands: that is no fault of its own.
   choiceSlot({ id: 'afterwards', options: ['stays-off', 'tries-again'], optional: true, balloon: 3 }),
 ]

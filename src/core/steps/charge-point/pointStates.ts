@@ -44,10 +44,10 @@ const rows: readonly Row[] = [
   { state: 'F', id: 'f', outlet: OFF, shown: null, ask: { optional: true } },
 ]
 
-const adapterSlot = ({ id, ask }: Row): ChoiceSlot =>
-  choiceSlot({ id: `adapter-${id}`, measures: 'outlet', options: [OFF, LIVE], balloon: 1, ...ask })
-const shownSlot = ({ id, ask }: Row): ChoiceSlot =>
-  choiceSlot({ id: `shown-${id}`, options: shows, balloon: 3, ...ask })
+const adapterSlot = ({ id, outlet, ask }: Row): ChoiceSlot =>
+  choiceSlot({ id: `adapter-${id}`, measures: 'outlet', options: [OFF, LIVE], sound: [outlet], balloon: 1, ...ask })
+const shownSlot = ({ id, shown, ask }: Row): ChoiceSlot =>
+  choiceSlot({ id: `shown-${id}`, options: shows, sound: shown ?? shows, balloon: 3, ...ask })
 const levelSlot = ({ id, ask: { only } }: Row): NumberSlot =>
   numberSlot(`level-${id}`, 'pilot-voltage', 'V', 2, { optional: true, ...(only ? { only } : {}) })
 const lockSlot = choiceSlot({
