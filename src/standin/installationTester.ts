@@ -5,10 +5,13 @@ import { steps } from '@/core/steps'
 import type { SlotOf } from '@/core/steps/slot'
 import { slotsOf } from '@/core/steps/step'
 import { Installation, type Line, type Shape, type Spikes } from './installation'
+import { pressAtPlug } from './plugAdapter'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 
 export type Setting = {
+  /** The test it is pressed for; several ask the same question. */
+  step?: string
   slot: string
   choices: Readonly<Record<string, string>>
   figures?: Readonly<Record<string, number>>
@@ -55,6 +58,8 @@ export function pressOnInstallation(bench: Bench): Pressed {
       return onElectrode(bench, site, part as Of<'electrode'>)
     case 'rcd':
       return onRcd(bench, site, part as Of<'rcd'>)
+    case 'charge-point':
+      return pressAtPlug(bench, site, slotOf(bench))
     default:
       return notHere
   }

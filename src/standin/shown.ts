@@ -18,6 +18,14 @@ const unitsShown: Partial<Record<Measurable, string>> = {
   'fault-current': 'A',
   'rcd-time': 'ms',
   'rcd-current': 'mA',
+  'ac-voltage': 'V',
+  'pilot-voltage': 'V',
+  'pilot-duty': 'pct',
+  proximity: 'ohm',
+  outlet: 'one',
+  'dc-residual-current': 'mA',
+  'dc-residual-time': 'ms',
+  'disconnection-time': 'ms',
   'earth-resistance': 'ohm',
 }
 

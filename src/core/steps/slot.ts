@@ -51,6 +51,8 @@ export type ChoiceSlot = SlotBase & {
   sound: readonly string[]
   /** Options that earlier readings hold and that nobody is offered any more. */
   retired?: readonly string[]
+  /** Which option the figure of an instrument stands for. */
+  told?: (value: number) => string
   /** Set-up that stays the same from part to part in a visit. */
   sticky?: boolean
   /** Never filled in before somebody said it: what an instrument is set to. */

@@ -166,13 +166,14 @@ export class DemoJob {
     const tool = this.toolFor(part.data, slot.measures)
     const pressed = pressStandIn(tool, slot.measures, part, PRACTICE_SKY, this.at, {
       loaded,
-      setting: { slot: slot.id, choices },
+      setting: { step: step.id, slot: slot.id, choices },
       others: [...this.parts].map(([id, data]) => ({ id, data })),
     })
     if (pressed.state === 'refused') return 'refused'
     const { read } = liveSample(tool, pressed.sample) as LiveSample
     const how = 'stand-in'
-    return slot.kind === 'number' ? { ...read, how } : { choice: read.value < 0 ? 'reversed' : 'correct', how }
+    if (slot.kind === 'number') return { ...read, how }
+    return slot.kind === 'choice' && slot.told ? { choice: slot.told(read.value), how } : null
   }
 
   /** The instrument of the kit for a quantity: on the AC side the one that knows it all. */

@@ -17,6 +17,7 @@ import { demoChargePoints } from './chargePoints'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
 import { cottage, ttHouse, workshop } from './installations'
+import { mews } from './mews'
 import { corvane, demoModules, tarnlight } from './modules'
 
 export const demoPeople = [
@@ -47,6 +48,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await ttHouse(db, kit, now - 26 * MINUTE_ms, who)
   await workshop(db, kit, now - 22 * MINUTE_ms, who)
   await cottage(db, kit, now - 20 * MINUTE_ms, who)
+  await mews(db, kit, now - 40 * MINUTE_ms, who)
   await createJob(
     db,
     {

@@ -94,9 +94,9 @@ function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['
 export function withSample(draft: Draft, slot: Slot, sample: LiveSample, standIn: boolean): Draft {
   const hows = { ...draft.hows, [slot.id]: standIn ? ('stand-in' as const) : ('feed' as const) }
   const base: Draft = { ...draft, hows, confirmed: [], instrumentId: sample.instrumentId, started: true }
-  if (slot.kind !== 'number') {
-    return { ...base, choices: { ...draft.choices, [slot.id]: sample.read.value < 0 ? 'reversed' : 'correct' } }
-  }
+  if (slot.kind === 'choice' && slot.told)
+    return { ...base, choices: { ...draft.choices, [slot.id]: slot.told(sample.read.value) } }
+  if (slot.kind !== 'number') return draft
   return { ...base, texts: { ...draft.texts, [slot.id]: sample.read.text } }
 }
 

@@ -9,6 +9,7 @@ import type { Heard } from '../live/liveFeed'
 
 /** What an instrument is pressed for: the slot, and how the test was set up. */
 export type PressSetting = {
+  step: string
   slot: string
   choices: Readonly<Record<string, string>>
   /** Figures of the set-up that were typed already: how far a spike stands. */

@@ -138,7 +138,7 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
     setBusy(true)
     setSaidPress(null)
-    setSaidPress(await actions.press(props.instrumentId, wanted, settingOf(wantedSlot!, draft, state)))
+    setSaidPress(await actions.press(props.instrumentId, wanted, settingOf(one.step.id, wantedSlot!, draft, state)))
     setBusy(false)
   }
   /** A figure key answers the choice that is open, or goes to the number that is. */
@@ -187,11 +187,11 @@ function typedSince(before: Draft, next: Partial<Draft>): Draft['hows'] {
 }
 
 /** How a test is set up when its instrument is pressed. */
-function settingOf(slot: Slot, draft: Draft, { parsed }: DraftState): PressSetting {
+function settingOf(step: string, slot: Slot, draft: Draft, { parsed }: DraftState): PressSetting {
   const figures = Object.fromEntries(
     Object.entries(parsed).flatMap(([id, found]) => (found?.state === 'read' ? [[id, found.reading.value]] : [])),
   )
-  return { slot: slot.id, choices: draft.choices, figures }
+  return { step, slot: slot.id, choices: draft.choices, figures }
 }
 
 export type Taking = ReturnType<typeof useTaking>

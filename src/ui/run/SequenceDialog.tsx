@@ -49,7 +49,7 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
       press: async (other, wanted) => {
         const pressed = await pressSimulated(store.jobId, facts, evaluation, other, {
           measures: wanted,
-          setting: { slot: '', choices: {} },
+          setting: { step: other.step.id, slot: '', choices: {} },
           instrumentId: tool.id,
         })
         if (typeof pressed !== 'string') onHeard(pressed)

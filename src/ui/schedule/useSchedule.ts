@@ -170,7 +170,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     const before = latest.current[one.key] ?? blank(one)
     const pressed = await pressSimulated(store.jobId, facts, evaluation, one, {
       measures: slot.measures,
-      setting: { slot: slot.id, choices: before.choices },
+      setting: { step: one.step.id, slot: slot.id, choices: before.choices },
       instrumentId,
     })
     if (typeof pressed === 'string') return setSaid(pressed)

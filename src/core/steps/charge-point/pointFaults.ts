@@ -10,14 +10,14 @@ import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { Order, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
 import { atPoint, modelOf, type PointContext, pointGates } from './point'
-import { LIVE, OFF } from './pointStates'
+import { LIVE, OFF, outletSlot } from './pointStates'
 
 const FROM_LIVE = 'from-c-live'
 const SIGN = 'fault-shown'
 
 const slots: readonly Slot[] = [
   choiceSlot({ id: 'begun-from', options: [FROM_LIVE, 'from-other'], sound: [FROM_LIVE], balloon: 1 }),
-  choiceSlot({ id: 'outlet-after', measures: 'outlet', options: [OFF, LIVE], sound: [OFF], balloon: 2 }),
+  outletSlot('outlet-after', OFF),
   numberSlot('drop-time', 'disconnection-time', 'ms', 2, { optional: true }),
   choiceSlot({ id: 'fault-sign', options: [SIGN, 'other-shown', 'nothing-shown'], sound: [SIGN], balloon: 3 }),
   // It may try again by itself while the fault stands: that is no fault of its own.

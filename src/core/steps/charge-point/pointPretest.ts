@@ -70,7 +70,8 @@ export const pointPretest: ReadStep<'charge-point'> = {
   gates: plugGates,
   slots: [
     choiceSlot({ id: 'thumb', options: ['thumb-bare', GLOVED], sound: ['thumb-bare'], balloon: 1, sticky: true }),
-    ...positions.flatMap(({ pad, volts }) => [pad, volts]),
+    ...positions.map(({ pad }) => pad),
+    ...positions.map(({ volts }) => volts),
   ],
   stands: 'highest',
   kit: () => ['ev-adapter'],

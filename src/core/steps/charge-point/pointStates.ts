@@ -20,6 +20,17 @@ export const LIVE = 'outlet-live'
 export const shows = ['shows-ready', 'shows-waiting', 'shows-charging', 'shows-fault', 'shows-nothing'] as const
 type Shows = (typeof shows)[number]
 
+/** Whether the outlet is live, as an adapter tells it. */
+export const outletSlot = (id: string, sound: typeof OFF | typeof LIVE): ChoiceSlot =>
+  choiceSlot({
+    id,
+    measures: 'outlet',
+    told: (value) => (value > 0 ? LIVE : OFF),
+    options: [OFF, LIVE],
+    sound: [sound],
+    balloon: 2,
+  })
+
 const FREE = 'plug-free'
 
 type Ask = Pick<ChoiceSlot, 'only' | 'optional'>
@@ -45,7 +56,7 @@ const rows: readonly Row[] = [
 ]
 
 const adapterSlot = ({ id, outlet, ask }: Row): ChoiceSlot =>
-  choiceSlot({ id: `adapter-${id}`, measures: 'outlet', options: [OFF, LIVE], sound: [outlet], balloon: 1, ...ask })
+  choiceSlot({ ...outletSlot(`adapter-${id}`, outlet), balloon: 1, ...ask })
 const shownSlot = ({ id, shown, ask }: Row): ChoiceSlot =>
   choiceSlot({ id: `shown-${id}`, options: shows, sound: shown ?? shows, balloon: 3, ...ask })
 const levelSlot = ({ id, ask: { only } }: Row): NumberSlot =>
@@ -60,12 +71,15 @@ const lockSlot = choiceSlot({
 
 /** What the levels of the pilot stand in. */
 const levels = rows.filter(({ id }) => ['a', 'b', 'c', 'd'].includes(id))
-const slots: readonly Slot[] = rows.flatMap((row) => [
-  adapterSlot(row),
-  ...(row.shown ? [shownSlot(row)] : []),
-  ...(levels.includes(row) ? [levelSlot(row)] : []),
-  ...(row.id === 'b' ? [lockSlot] : []),
-])
+/** State by state as the knob turns; the levels of the pilot, which not every adapter shows, at the end. */
+const slots: readonly Slot[] = [
+  ...rows.flatMap((row) => [
+    adapterSlot(row),
+    ...(row.shown ? [shownSlot(row)] : []),
+    ...(row.id === 'b' ? [lockSlot] : []),
+  ]),
+  ...levels.map(levelSlot),
+]
 
 const source = 'iec-61851-states'
 

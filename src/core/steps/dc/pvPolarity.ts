@@ -19,6 +19,7 @@ export const pvPolarity: ReadStep<'string'> = {
     choiceSlot({
       id: 'polarity',
       measures: 'dc-polarity',
+      told: (sign) => (sign < 0 ? 'reversed' : 'correct'),
       options: ['correct', 'reversed'],
       sound: ['correct'],
       balloon: 1,

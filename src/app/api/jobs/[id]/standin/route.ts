@@ -21,6 +21,7 @@ const schema = z.strictObject({
   /** Which slot it is pressed for, and how the test was set up. */
   setting: z
     .strictObject({
+      step: z.string().max(60).optional(),
       slot: z.string().max(60),
       choices: z.record(z.string().max(60), z.string().max(60)),
       figures: z.record(z.string().max(60), z.number()).optional(),
