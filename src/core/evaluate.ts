@@ -9,12 +9,14 @@ import { addedSince, wholeWith } from './evaluation/next'
 import { remember, type Whole, wholeBehind, wholeOf } from './evaluation/run'
 import { snagsOf } from './evaluation/snags'
 import { stationsOf } from './evaluation/stations'
+import { stepKey } from './evaluation/stepKey'
 import { trendOf } from './evaluation/trend'
 import type { Evaluation, Photo, Scope, Sisters, StepEvaluation } from './evaluation/types'
 import { type Entry, isKind } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime } from './record/order'
 import { signatureStates } from './record/signature'
+import type { Panel } from './steps/panel'
 import type { Picture } from './steps/picture'
 import { isRead, type Reading } from './steps/step'
 import type { Cause } from './verdict/cause'
@@ -119,6 +121,19 @@ export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   const found = step.causes(context, judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found
+}
+
+/** The panel of a step with what is answered so far; it looks at readings of every step. Null where it has none. */
+export function panelOf(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  reading: Pick<Reading, 'slots'> & Partial<Reading>,
+): Panel | null {
+  if (!isRead(one.step) || !one.step.panel) return null
+  const context = contextIn(evaluation, one, reading)
+  const counted = (step: string, partId: string) =>
+    evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
+  return one.step.panel(Object.create(context, { counted: { value: counted, enumerable: true } }))
 }
 
 /** The pictures that a step wants beside its working, and its readings over time where there are several. */

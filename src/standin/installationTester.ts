@@ -1,22 +1,14 @@
 /** A simulated multifunction tester on a simulated installation: its modes, and the mistakes that life has with them. */
 import type { PartData } from '@/core/plant/part'
-import type { Instrument, Measurable } from '@/core/record/instrument'
 import { steps } from '@/core/steps'
 import type { SlotOf } from '@/core/steps/slot'
 import { slotsOf } from '@/core/steps/step'
+import type { Bench } from './bench'
 import { Installation, type Line, type Shape, type Spikes } from './installation'
 import { pressAtPlug } from './plugAdapter'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 
-export type Setting = {
-  /** The test it is pressed for; several ask the same question. */
-  step?: string
-  slot: string
-  choices: Readonly<Record<string, string>>
-  figures?: Readonly<Record<string, number>>
-}
-type Connected = { id: string; data: PartData }
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
 
 /** How long it waits at half the current, ms. */
@@ -29,17 +21,6 @@ const ELECTRONICS_Mohm = 0.09
 const LONG_LEAD_ohm = 0.84
 /** How far the current spike stands where nobody says. */
 const USUAL_WAY_m = 40
-
-export type Bench = {
-  instrument: Instrument
-  key: Measurable
-  part: Connected
-  others: readonly Connected[]
-  mended: ReadonlySet<string>
-  nulled: boolean
-  setting: Setting
-  at_ms: number
-}
 
 const notHere: Pressed = { state: 'refused', code: 'standin-not-here' }
 

@@ -1,7 +1,7 @@
 /** A simulated adapter and tester at a simulated charge point: which figure each question is about, and what is seen. */
 import type { PartData } from '@/core/plant/part'
 import { type Built, faultsOf, type Knob, PointMachine, PointProtection, plugVolts, type Shown } from './chargePoint'
-import type { Bench } from './installationTester'
+import type { Bench } from './bench'
 import type { Installation } from './installation'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'

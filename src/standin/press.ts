@@ -1,12 +1,11 @@
 /** Presses a key of a simulated instrument that is connected to a part of the plant: what it shows, or why it refuses. */
 import type { PartData, StringData } from '@/core/plant/part'
 import type { Instrument, Measurable } from '@/core/record/instrument'
-import { pressOnInstallation, type Setting } from './installationTester'
+import type { Connected, Setting } from './bench'
+import { pressOnInstallation } from './installationTester'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 import { pressTester } from './stringTester'
-
-type Connected = { id: string; data: PartData }
 
 export type Connection = {
   /** The inverter runs and the string works at its maximum power. */

@@ -15,7 +15,7 @@ export function valueText(value: SlotValue | undefined): string {
 
 /** The main figure; of several alike the one that stands for them, mostly the lowest; of a list of checks how many are as they should be. */
 export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slots'>): string {
-  if (!isRead(step)) return ''
+  if (!isRead(step) || step.stands === 'none') return ''
   const worked = step.standing?.({ slots })
   if (worked) return quantity(worked.value, worked.unit, worked.decimals)
   const main = mainSlot(step)

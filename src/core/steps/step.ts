@@ -15,6 +15,7 @@ import type { SourceId } from '../regime/sources'
 import type { Cause } from '../verdict/cause'
 import type { Judgement } from '../verdict/judgement'
 import type { Figures, Finding, Verdict } from '../verdict/verdict'
+import type { Panel } from './panel'
 import type { Picture } from './picture'
 import type { Asking, Slot } from './slot'
 
@@ -164,8 +165,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     nulled?: boolean
     /** Hook-up and cautions that differ by a choice: another method, other leads. */
     variants?: readonly { slot: string; is: string; hookup?: Hookup; cautions?: readonly Caution[] }[]
-    /** Which of several figures of one quantity stands for the reading in lists; the lowest where nothing is said. */
-    stands?: 'highest'
+    /** Which of several figures of one quantity stands for the reading in lists, or that none does; the lowest where nothing is said. */
+    stands?: 'highest' | 'none'
     /** The figure that stands for the reading where it is none of its slots: a mean, a place on a curve. */
     standing?(reading: Pick<Reading, 'slots'>): Standing | null
     /** The value that the reading should show, null where there is nothing to expect or no usable conditions. */
@@ -174,6 +175,10 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     trap?(context: StepContext<Kind>): Finding | null
     /** What looks like a mistake of typing: asked about, and kept once it is confirmed. */
     doubt?(reading: Pick<Reading, 'slots'>): { code: string; slot: string; figures: Figures } | null
+    /** Questions that are answered together; those of the others are shown by its panel. Null for questions of no group. */
+    groupOf?(slot: Slot): string | null
+    /** A picture over its questions that fills as they are answered; it may look at readings of whatever step. */
+    panel?(context: StepContext<Kind>): Panel
     /** Pictures of its own beside the working, as data. */
     pictures?(context: StepContext<Kind>): readonly Picture[]
     /** A planning sheet of its own, by name; the sheet itself stands in the interface. */

@@ -16,6 +16,7 @@ import { kitFor, isStarted, measuredBy } from './draft'
 import { Keypad } from './Keypad'
 import { Cautions, DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
+import { usePanel } from './usePanel'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
 import { VerdictBand } from './VerdictBand'
@@ -40,7 +41,8 @@ export function Bench(props: BenchProps) {
     if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
   }
   const answered = shown ? choicesOf(shown.entry.body) : draft.choices
-  const shownSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
+  const askedSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
+  const { shownSlots, panel, seen } = usePanel({ evaluation, one, taking, shown, askedSlots, tool })
   // Other leads by another method: the drawing and what to mind follow the answer.
   const { hookup, cautions } = shownFor(step, answered)
   const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
@@ -80,12 +82,16 @@ export function Bench(props: BenchProps) {
           </p>
         </div>
       </div>
-      <div className="hook">
-        <figure>
-          <Hookup hookup={hookup} part={one.part.data} />
-        </figure>
+      <div className={panel ? 'hook bare' : 'hook'}>
+        {!panel && (
+          <figure>
+            <Hookup hookup={hookup} part={one.part.data} />
+          </figure>
+        )}
         <Cautions cautions={cautions} ticked={ticked} setTicked={setTicked} />
       </div>
+      {panel}
+      {seen}
       {isRead(step) && (
         <SlotBlocks
           slots={shownSlots}

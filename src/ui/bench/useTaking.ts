@@ -41,7 +41,12 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   const state = useMemo(() => readDraft(draft, one, evaluation, at), [draft, one, evaluation, at])
   const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
   const trap = taking ? (state.judged?.trap ?? null) : null
-  const next = state.open[0] ?? null
+  // Where questions are answered group by group: the group that somebody went to as long as it waits, else the next.
+  const groupOf = isReading && isRead(one.step) ? one.step.groupOf : undefined
+  const [chosen, setGroup] = useState<string | null>(null)
+  const inChosen = chosen !== null && groupOf ? state.open.filter((slot) => groupOf(slot) === chosen) : []
+  const next = inChosen[0] ?? state.open[0] ?? null
+  const group = groupOf ? (chosen ?? (next && groupOf(next))) : null
   const canKeep = taking && isStarted(draft) && state.body !== null && state.judged?.mayKeep === true && canWrite
 
   // A remedy asks for the step to be done again: the bench is ready for it at once.
@@ -65,8 +70,11 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   // A sample from the feed fills the slot that waits for its quantity; it becomes a reading only when it is kept.
   const { latest } = props
   const seen = useRef<Partial<Record<Measurable, string>>>(timesOf(latest))
-  const openNow = useRef(state.open)
-  openNow.current = state.open
+  // What is answered together is filled first: the level of this state, not of the one before.
+  const openNow = useRef<readonly Slot[]>(state.open)
+  const optional = groupOf && group !== null ? slotsOf(one.step).filter((slot) => groupOf(slot) === group) : []
+  openNow.current =
+    groupOf && group !== null ? [...optional.filter((slot) => !draft.choices[slot.id]), ...state.open] : state.open
   useEffect(() => {
     const fresh = slotsOf(one.step)
       .filter((slot) => slot.measures && latest[slot.measures]?.at !== seen.current[slot.measures])
@@ -87,6 +95,8 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   }, [latest, conditions, one.step, facts.instruments, canWrite])
 
   const change = (next: Partial<Draft>): void => {
+    // Once a group is answered the next one that waits comes.
+    if (inChosen.length <= 1) setGroup(null)
     setConfirming(false)
     setTaking(true)
     setDraft((before) => ({
@@ -114,6 +124,7 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     const start = emptyDraft(props.instrumentId, carried)
     // A list of checks that was whole is whole again: it may be kept as it stands once one line is changed.
     setDraft(start)
+    setGroup(null)
     setConfirming(false)
     setSaidPress(null)
     setTaking(true)
@@ -126,19 +137,28 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     const body: Body<'reading'> = { ...state.body, confirmed, note }
     if (!(await actions.keep(body))) return
     setTaking(false)
+    setGroup(null)
     setConfirming(false)
     setDraft(emptyDraft(props.instrumentId, carried))
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
   /** What the simulated instrument is pressed for: the first open slot that an instrument fills, else the first of all. */
   const asked = isRead(one.step) ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime }) : []
-  const wantedSlot = [...state.open, ...asked].find((slot) => slot.measures !== null) ?? null
+  const together = groupOf && group !== null ? asked.filter((slot) => groupOf(slot) === group) : []
+  const wantedSlot = [...together, ...state.open, ...asked].find((slot) => slot.measures !== null) ?? null
   const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
     if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
     setBusy(true)
     setSaidPress(null)
-    setSaidPress(await actions.press(props.instrumentId, wanted, settingOf(one.step.id, wantedSlot!, draft, state)))
+    const id = props.instrumentId
+    const pressFor = (slot: Slot): Promise<string | null> =>
+      actions.press(id, slot.measures!, settingOf(one.step.id, slot, draft, state))
+    let said = await pressFor(wantedSlot!)
+    // One press shows all that is asked together.
+    for (const slot of together.filter((other) => other.measures !== null && other !== wantedSlot))
+      said ??= await pressFor(slot)
+    setSaidPress(said)
     setBusy(false)
   }
   /** A figure key answers the choice that is open, or goes to the number that is. */
@@ -161,6 +181,8 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     live,
     trap,
     next,
+    group,
+    setGroup,
     canKeep,
     active,
     setActive,

@@ -73,11 +73,13 @@ const atPost =
   (places: readonly Place[], more?: ReactNode) =>
   ({ lead }: { lead: Lead }): ReactNode => (
     <>
-      <Post open />
-      {more}
-      {places.map(([x, y], k) => (
-        <Balloon key={`${x} ${y}`} x={x} y={y} n={k + 1} />
-      ))}
+      <g transform="translate(84 2)">
+        <Post open />
+        {more}
+        {places.map(([x, y], k) => (
+          <Balloon key={`${x} ${y}`} x={x} y={y} n={k + 1} />
+        ))}
+      </g>
       <Words lead={lead} count={places.length} y={LOW + 18} />
     </>
   )
@@ -134,8 +136,20 @@ export const plugDrawings: Drawings = {
       <Words lead={lead} count={1} y={LOW + 18} />
     </>
   ),
-  'point-locks-off': atPost([DISPLAY, [88, 78], [104, 24]]),
-  'point-locks-on': atPost([DISPLAY, [88, 78], [104, 24], [4, 44]], <Lock />),
+  'point-locks-off': atPost([
+    [104, 44],
+    [104, 78],
+    [-2, 66],
+  ]),
+  'point-locks-on': atPost(
+    [
+      [104, 44],
+      [138, 70],
+      [-2, 84],
+      [-2, 44],
+    ],
+    <Lock />,
+  ),
   'point-pretest': atPlug(
     'A',
     [
@@ -167,14 +181,21 @@ export const plugDrawings: Drawings = {
   'point-detector': besideMeter('C', [[290, 82], OUTLET], 'mA'),
   'point-lost-pen': atPost(
     [
-      [150, 40],
-      [214, 96],
+      [140, 92],
+      [196, 46],
     ],
     <>
-      <Wire d="M86 60H136M176 60H290" />
-      <Wire d="M86 78H136M176 78H290" lead="earth" />
-      <path d="M136 60l34-12M136 78l34-12" stroke="var(--ink)" strokeWidth="3" />
+      <Wire d="M86 60H120M160 60H214" />
+      <Wire d="M86 78H120M160 78H214" lead="earth" />
+      <path d="M120 60l34-12M120 78l34-12" stroke="var(--ink)" strokeWidth="3" />
     </>,
   ),
-  'point-settings': atPost([DISPLAY, [184, 78], [88, 78]], <Wire d="M86 60H290" />),
+  'point-settings': atPost(
+    [
+      [104, 44],
+      [184, 78],
+      [-2, 44],
+    ],
+    <Wire d="M86 60H210" />,
+  ),
 }

@@ -224,6 +224,8 @@ export const plugSays = {
   'finding.point-pretest.not-yet': '{read} V decides nothing. Read on another range.',
 
   'finding.point-states.no-reading': 'Turn the knob from A on, and say what both show.',
+  'finding.point-states.as-they-must':
+    'The outlet of {tag} is live where it must be and off everywhere else, and the point says so.',
   'finding.point-states.outlet-off': 'Off in {state}, as it must be.',
   'finding.point-states.outlet-live': 'Live in {state}, as it must be.',
   'finding.point-states.live-when-off': 'The outlet of {tag} is live in {state}, where nobody asked for it.',
@@ -327,6 +329,7 @@ export const plugSays = {
   'working.point-design.earth': 'An electrode of its own, or a device that opens, where PEN may be lost',
   'working.point-pretest.stop': 'Any lamp, or more than {most_V:0} V, stops all work',
   'working.point-pretest.touch': 'Potential of the earth, at most',
+  'working.point-states.all': 'Live only where the car asks, and both witnesses agree',
   'working.point-states.must-outlet-off': '{state}: the outlet is off',
   'working.point-states.must-outlet-live': '{state}: the outlet is live',
   'working.point-states.shown': '{state}: the point shows what it does',

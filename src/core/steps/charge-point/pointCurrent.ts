@@ -14,6 +14,7 @@ import { choiceIn, type Figure, figureOf } from '../reading'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
+import { plugPanel } from './plugPanel'
 import { atPoint, hasSocket, modelOf, type PointContext } from './point'
 
 const settings = cableCodes.map((code) => ({ id: `cable-${code.current_A}`, code }))
@@ -152,6 +153,8 @@ export const pointCurrent: ReadStep<'charge-point'> = {
   id: 'point-current',
   order: 'F6',
   slots,
+  stands: 'highest',
+  panel: (context) => plugPanel('point-current', context),
   kit: () => ['pilot-duty'],
   cautions: [{ id: 'outlet-becomes-live', hard: true }],
   hookup: {

@@ -9,8 +9,9 @@ import { choiceIn } from '../reading'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { Order, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
+import { plugPanel } from './plugPanel'
 import { atPoint, modelOf, type PointContext, pointGates } from './point'
-import { LIVE, OFF, outletSlot } from './pointStates'
+import { LIVE, OFF, outletSlot } from './stateRows'
 
 const FROM_LIVE = 'from-c-live'
 const SIGN = 'fault-shown'
@@ -59,6 +60,8 @@ const simulated = ({ id, order, drawing, signIsAsked, knob }: Fault): ReadStep<'
   id,
   order,
   slots,
+  stands: 'none',
+  panel: (context) => plugPanel(id, context),
   gates: [...pointGates, { id: 'point-states-seen', hard: true, waitsFor: 'point-states', until: 'not-outside' }],
   cautions: [
     { id: 'outlet-becomes-live', hard: true },

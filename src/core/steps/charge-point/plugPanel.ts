@@ -1,0 +1,80 @@
+/** Everything that is known of a plug, state by state: what its tests read, and what is being answered now. */
+import { pilotBand } from '../../pilot/state'
+import { gravest, type Verdict } from '../../verdict/verdict'
+import type { PlugColumn, PlugPanel } from '../panel'
+import { choiceIn, numberIn } from '../reading'
+import type { Reading } from '../step'
+import type { PointContext } from './point'
+import { OFF, type StateRow, stateRows, stateRulings } from './stateRows'
+
+/** The tests whose answers stand in it. */
+const FROM = ['point-states', 'point-pretest', 'point-pilot-short', 'point-current'] as const
+type From = (typeof FROM)[number]
+type Readings = Readonly<Record<From, Pick<Reading, 'slots'>>>
+const NOTHING = { slots: {} }
+
+/** Between these the pilot swings to its lower level, once the point says how much. */
+const SWINGING = new Set(['B', 'C', 'D'])
+
+/** @param own the step that is on the bench: its answers are those of the context. */
+export function plugPanel(own: string, context: PointContext): PlugPanel {
+  const readingOf = (step: From): Pick<Reading, 'slots'> =>
+    step === own ? context.reading : (context.counted(step, context.part.id) ?? NOTHING)
+  const readings = Object.fromEntries(FROM.map((step) => [step, readingOf(step)])) as Readings
+  const columns = stateRows(context.part.data).map((row) => columnOf(own, context, row, readings))
+  const at = columns.findIndex((one) => one.state === 'F')
+  return { kind: 'plug', columns: [...columns.slice(0, at), shortColumn(own, readings), ...columns.slice(at)] }
+}
+
+function columnOf(own: string, context: PointContext, row: StateRow, readings: Readings): PlugColumn {
+  const states = readings['point-states']
+  const duty = numberIn(readings['point-current'], 'duty-full')
+  const swings = SWINGING.has(row.state)
+  const level = numberIn(states, `level-${row.id}`)
+  const rulings = stateRulings(context, states, row)
+  return {
+    group: own === 'point-states' ? row.id : null,
+    id: row.id,
+    state: row.state,
+    must: row.outlet,
+    mustHold: row.holds,
+    band: pilotBand(row.state),
+    level_V: level?.bound === 'exact' ? level.value : null,
+    duty_pct: swings && duty?.bound === 'exact' ? duty.value : null,
+    swings,
+    adapter: choiceIn(states, `adapter-${row.id}`),
+    shown: choiceIn(states, `shown-${row.id}`),
+    ...padOf(row.id, readings),
+    verdict: rulings === null ? 'not-yet' : gravest(rulings.map((one) => one.verdict)),
+    isAsked: !row.ask.optional,
+  }
+}
+
+const padOf = (id: string, { 'point-pretest': pretest }: Readings): Pick<PlugColumn, 'pad' | 'pad_V'> => ({
+  pad: choiceIn(pretest, `pad-${id}`),
+  pad_V: numberIn(pretest, `earth-volts-${id}`)?.text ?? null,
+})
+
+/** The pilot shorted: a test of its own. */
+function shortColumn(own: string, readings: Readings): PlugColumn {
+  const fault = readings['point-pilot-short']
+  const adapter = choiceIn(fault, 'outlet-after')
+  const shown = choiceIn(fault, 'fault-sign')
+  const verdict: Verdict = adapter === null || shown === null ? 'not-yet' : adapter === OFF ? 'within' : 'outside'
+  return {
+    group: null,
+    id: own === 'point-pilot-short' ? 'e-now' : 'e',
+    state: 'E',
+    must: OFF,
+    mustHold: false,
+    band: pilotBand('E'),
+    level_V: null,
+    duty_pct: null,
+    swings: false,
+    adapter,
+    shown,
+    ...padOf('e', readings),
+    verdict,
+    isAsked: true,
+  }
+}

@@ -1,0 +1,51 @@
+'use client'
+import { useEffect, useState } from 'react'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Part, PartData } from '@/core/plant/part'
+import type { Seen as SeenData } from '@/standin/plugAdapter'
+import { say, sayCode } from '@/words/say'
+
+type Point = Part<Extract<PartData, { kind: 'charge-point' }>>
+type Props = { evaluation: Evaluation; one: StepEvaluation; slot: string }
+
+/** What somebody in front of a simulated point sees, where a question is for their own eyes. */
+export function Seen({ evaluation, one, slot }: Props) {
+  const [seen, setSeen] = useState<SeenData | null>(null)
+  const { part, step } = one
+  const isMended = evaluation.snags.some((snag) => snag.remedy !== null && snag.partId === part.id)
+  useEffect(() => {
+    let gone = false
+    setSeen(null)
+    void import('@/standin/plugAdapter').then(({ seenAt }) => {
+      if (!gone) setSeen(seenAt(part as Point, isMended, step.id, slot))
+    })
+    return () => {
+      gone = true
+    }
+  }, [part, isMended, step.id, slot])
+  if (!seen) return null
+  return (
+    <p className="plug-seen" role="status" data-testid="seen">
+      {sentenceOf(seen)}
+    </p>
+  )
+}
+
+function sentenceOf(seen: SeenData): string {
+  switch (seen.what) {
+    case 'shows':
+      return seen.words === ''
+        ? say('seen.shows-nothing')
+        : say('seen.shows', { words: seen.words, means: sayCode('choice', `shows-${seen.shown}`) })
+    case 'plug':
+      return say(seen.held ? 'seen.plug-held' : 'seen.plug-free')
+    case 'lamp':
+      return say(seen.lit ? 'seen.lamp' : 'seen.no-lamp')
+    case 'again':
+      return say(seen.tries ? 'seen.tries' : 'seen.stays')
+    case 'pen':
+      return say(seen.opens === 'all' ? 'seen.pen-all' : 'seen.pen-live-only')
+    case 'clock':
+      return say(seen.right ? 'seen.clock-right' : 'seen.clock-wrong')
+  }
+}
