@@ -27,6 +27,8 @@ export function Bench(props: BenchProps) {
   const { step } = one
   const [ticked, setTicked] = useState<readonly string[]>([])
   const [padOpen, setPadOpen] = useState(false)
+  /** Where a panel stands over the questions the drawing of the leads is opened when somebody wants it. */
+  const [hookupOpen, openHookup] = useState(false)
   const taking = useTaking(props, ticked)
   const { draft, state, live, trap, next, canKeep, ready } = taking
   const { shut } = one
@@ -83,7 +85,12 @@ export function Bench(props: BenchProps) {
         </div>
       </div>
       <div className={panel ? 'hook bare' : 'hook'}>
-        {!panel && (
+        {panel && (
+          <button type="button" className="slim-btn" aria-expanded={hookupOpen} onClick={() => openHookup(!hookupOpen)}>
+            {say('bench.hook-up')}
+          </button>
+        )}
+        {(!panel || hookupOpen) && (
           <figure>
             <Hookup hookup={hookup} part={one.part.data} />
           </figure>

@@ -287,6 +287,7 @@ export const plugSays = {
   'finding.point-neutral.outside': 'Neutral lies {read} V from earth, more than {limit:0} V.',
   'finding.point-neutral.not-yet': '{read} V decides nothing. Read on another range.',
 
+  'finding.point-zs.no-reading': 'In C, read the loop at {tag} through the adapter.',
   'finding.point-zs.no-circuit': 'Say on the plant which circuit feeds {tag}: its device decides.',
   'finding.point-zs.phases-differ': '{tag} has three phases and circuit {circuit} one: say which is right.',
   'finding.point-zs.wrong-mode':

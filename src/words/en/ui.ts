@@ -65,6 +65,7 @@ export const ui = {
   'run.add-first': 'Add the first',
 
   'bench.step': '{order}, step {at} of {total}',
+  'bench.hook-up': 'How it is connected',
   'bench.before': 'Before you begin',
   'bench.expect': 'It should read {value} now, ±{off} as far as light and warmth are known.',
   'bench.needs-conditions': 'Light and cell temperature are not known yet. Pair a light meter, or type them.',

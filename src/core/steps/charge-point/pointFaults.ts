@@ -19,10 +19,10 @@ const SIGN = 'fault-shown'
 const slots: readonly Slot[] = [
   choiceSlot({ id: 'begun-from', options: [FROM_LIVE, 'from-other'], sound: [FROM_LIVE], balloon: 1 }),
   outletSlot('outlet-after', OFF),
-  numberSlot('drop-time', 'disconnection-time', 'ms', 2, { optional: true }),
   choiceSlot({ id: 'fault-sign', options: [SIGN, 'other-shown', 'nothing-shown'], sound: [SIGN], balloon: 3 }),
   // It may try again by itself while the fault stands: that is no fault of its own.
   choiceSlot({ id: 'afterwards', options: ['stays-off', 'tries-again'], optional: true, balloon: 3 }),
+  numberSlot('drop-time', 'disconnection-time', 'ms', 2, { optional: true }),
 ]
 
 const source = 'iec-61851-states'

@@ -4,7 +4,7 @@
  */
 import { readValueOf } from '../../quantity/readValue'
 import { notYet } from '../holding'
-import { choiceIn } from '../reading'
+import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot, LINES, type NumberSlot, numberSlot } from '../slot'
 import type { Reading, ReadStep } from '../step'
 import { zs } from '../ac/zs'
@@ -75,6 +75,7 @@ export const pointZs: ReadStep<'charge-point'> = {
   judge(context) {
     const circuit = circuitOf(context)
     if (!circuit) return notYet(context, 'point-zs.no-circuit')
+    if (figuresOf(context, figures).length === 0) return notYet(context, 'point-zs.no-reading')
     if (isUnlike(context)) return notYet(context, 'point-zs.phases-differ', { circuit: circuit.data.tag })
     return zs.judge(contextOn(context, circuit, asLoop(context.reading), zs.slots))
   },
