@@ -16,15 +16,25 @@ import { type Entry, isKind } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime } from './record/order'
 import { signatureStates } from './record/signature'
+import type { Part } from './plant/part'
+import { pointTrips } from './steps/charge-point/pointTrips'
+import { type TripPlan, tripPlanOf } from './steps/charge-point/tripPlan'
 import type { Panel } from './steps/panel'
 import type { Picture } from './steps/picture'
-import { isRead, type Reading } from './steps/step'
+import { isRead, type Reading, type StepContext } from './steps/step'
 import type { Cause } from './verdict/cause'
 import { overrulingLine, undecidedLines } from './verdict/judgement'
 import { type Verdict, worst } from './verdict/verdict'
 import type { WorkingLine } from './verdict/working'
 
-export { checkBody, type DraftEvaluation, evaluateDraft, judgeBody, sharedReadings } from './evaluation/draft'
+export {
+  checkBody,
+  type DraftEvaluation,
+  evaluateDraft,
+  judgeBody,
+  judgeFigure,
+  sharedReadings,
+} from './evaluation/draft'
 export type { Evaluation, StepEvaluation } from './evaluation/types'
 export { stepKey } from './evaluation/types'
 
@@ -135,6 +145,10 @@ export function panelOf(
     evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
   return one.step.panel(Object.create(context, { counted: { value: counted, enumerable: true } }))
 }
+
+/** The trips that somebody is led through at a charge point, and with which waveform. */
+export const tripsOf = (evaluation: Evaluation, part: Part): TripPlan =>
+  tripPlanOf(contextIn(evaluation, { step: pointTrips, part }, null) as StepContext as StepContext<'charge-point'>)
 
 /** The pictures that a step wants beside its working, and its readings over time where there are several. */
 export function picturesOf(

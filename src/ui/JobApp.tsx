@@ -24,6 +24,7 @@ import { Strip } from './shell/Strip'
 import { WhoCell } from './shell/WhoCell'
 
 // What the bench does not need comes when it is opened; without reception from the device's cache.
+const TripGuide = lazy(() => import('./plug/TripGuide').then((module) => ({ default: module.TripGuide })))
 const PlantScreen = lazy(() => import('./plant/PlantScreen').then((module) => ({ default: module.PlantScreen })))
 const RecordScreen = lazy(() => import('./record/RecordScreen').then((module) => ({ default: module.RecordScreen })))
 const ScheduleScreen = lazy(() =>
@@ -114,13 +115,18 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
     if (first) go({ ...route, view: 'run', step: first.step.id, partId: first.part.id })
     else go({ ...route, view: 'plant', step: null, partId: null })
   }
-  useKeys({
-    '?': () => setKeysOpen(true),
-    t: () => window.location.assign('/'),
-    '[': () => toStation(-1),
-    ']': () => toStation(1),
-    g: () => go({ ...route, view: 'record', step: null, partId: null }),
-  })
+  useKeys(
+    // Whoever is led through trips has keys of another screen.
+    route.view === 'trips'
+      ? {}
+      : {
+          '?': () => setKeysOpen(true),
+          t: () => window.location.assign('/'),
+          '[': () => toStation(-1),
+          ']': () => toStation(1),
+          g: () => go({ ...route, view: 'record', step: null, partId: null }),
+        },
+  )
 
   if (snapshot.phase === 'missing') return <Quiet>{snapshot.why ?? say('job.no-reception')}</Quiet>
   if (!facts || !evaluation || !sideIsHere) return <Quiet>{say('loading.job')}</Quiet>
@@ -134,6 +140,21 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   const hasSchedule = evaluation.plant.ofKind('circuit').length + evaluation.plant.ofKind('rcd').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
+  if (route.view === 'trips')
+    return (
+      <Suspense fallback={<Quiet>{say('loading.job')}</Quiet>}>
+        <TripGuide
+          store={store}
+          facts={facts}
+          evaluation={evaluation}
+          live={live}
+          feed={feed}
+          partId={route.partId}
+          canWrite={snapshot.right !== 'viewer' && !snapshot.notSaved}
+          onLeave={() => go({ ...route, view: 'run' })}
+        />
+      </Suspense>
+    )
   return (
     <div className="app fixed">
       <ZonePatterns />

@@ -1,7 +1,8 @@
 import { ac } from './en/ac'
 import { acSays } from './en/acSays'
+import { guide } from './en/guide'
 import { plug } from './en/plug'
 import { plugSays } from './en/plugSays'
 import { addWords } from './say'
 
-addWords({ ...ac, ...acSays, ...plug, ...plugSays })
+addWords({ ...ac, ...acSays, ...plug, ...plugSays, ...guide })

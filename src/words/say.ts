@@ -7,6 +7,7 @@ import { broken } from './en/broken'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
+import type { guide } from './en/guide'
 import type { office } from './en/office'
 import type { plant } from './en/plant'
 import type { plug } from './en/plug'
@@ -22,6 +23,7 @@ import { ui } from './en/ui'
 const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...ui }
 type Later = typeof ac &
   typeof acSays &
+  typeof guide &
   typeof office &
   typeof plant &
   typeof planner &

@@ -48,6 +48,11 @@ export function contextIn(
   })
 }
 
+/** What one figure comes to by itself, however much besides is asked. */
+export function judgeFigure(evaluation: Evaluation, one: StepEvaluation, slots: Body<'reading'>['slots']): Judgement {
+  return one.step.judge(contextIn(evaluation, one, { slots }))
+}
+
 /** @param body as it would be kept. */
 export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>): DraftEvaluation {
   const { step, part } = one

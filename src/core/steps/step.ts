@@ -177,6 +177,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     doubt?(reading: Pick<Reading, 'slots'>): { code: string; slot: string; figures: Figures } | null
     /** Questions that are answered together; those of the others are shown by its panel. Null for questions of no group. */
     groupOf?(slot: Slot): string | null
+    /** People are led through it one thing at a time, on a screen of its own, by name. */
+    guide?: 'trips'
     /** A picture over its questions that fills as they are answered; it may look at readings of whatever step. */
     panel?(context: StepContext<Kind>): Panel
     /** Pictures of its own beside the working, as data. */

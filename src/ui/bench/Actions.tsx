@@ -95,6 +95,11 @@ export function Actions(props: Props) {
           {say('sequence.open')} <kbd>A</kbd>
         </Button>
       )}
+      {canWrite && taking.taking && isRead(one.step) && one.step.guide && !props.shutHard && (
+        <Button onClick={actions.guide} data-testid="guide">
+          {say('guide.open')} <kbd>J</kbd>
+        </Button>
+      )}
       {canWrite && !one.counting && !isStarted(draft) && (
         <Button onClick={actions.leaveOut} data-testid="leave-out">
           {say('action.leave-out')} <kbd>L</kbd>

@@ -61,6 +61,7 @@ export function Bench(props: BenchProps) {
     l: () => canWrite && actions.leaveOut(),
     s: () => canWrite && actions.mend(),
     a: () => canWrite && actions.sequence(),
+    j: () => canWrite && isRead(step) && step.guide && !shut?.hard && actions.guide(),
     '/': () => setPadOpen((open) => !open),
     c: () => canWrite && actions.typeConditions(),
     p: () => void taking.press(),

@@ -27,6 +27,8 @@ export type BenchActions = {
   override(gate: string): void
   confirmPlant(): void
   typeConditions(): void
+  /** Opens the screen on which people are led through it. */
+  guide(): void
   press(instrumentId: string, measures: Measurable, setting: PressSetting): Promise<string | null>
   noteThen(keep: (note: string) => void): void
   /** The automatic sequence of a tester that has one. */

@@ -83,6 +83,7 @@ export function RunStep(props: Props) {
     confirmPlant: () => void store.add({ kind: 'confirmation', v: 1, of: 'plant-changed', note: null }, about),
     typeConditions: () => setDialog({ kind: 'conditions' }),
     noteThen: (keep) => setDialog({ kind: 'note', keep }),
+    guide: () => window.location.assign(`#${[store.jobId, 'trips', one.step.id, one.part.id].join('/')}`),
     sequence: () => {
       const found = facts.instruments.find((one) => one.id === tool)
       if (found?.standIn) setDialog({ kind: 'sequence', tool: found })

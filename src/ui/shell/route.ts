@@ -3,10 +3,12 @@ import { useMemo, useSyncExternalStore } from 'react'
 
 export type JobRoute = {
   jobId: string
-  view: 'run' | 'plant' | 'record' | 'schedule'
+  view: 'run' | 'plant' | 'record' | 'schedule' | 'trips'
   step: string | null
   partId: string | null
 }
+
+const views = ['run', 'plant', 'record', 'schedule', 'trips'] as const
 
 /**
  * Where in a job the page is, kept behind the # of the address: one static page serves every job, so that it opens
@@ -15,7 +17,7 @@ export type JobRoute = {
 export function parseRoute(hash: string): JobRoute | null {
   const [jobId, view, step, partId] = hash.replace(/^#/, '').split('/')
   if (!jobId || !/^[0-9a-f-]{36}$/.test(jobId)) return null
-  const known = view === 'plant' || view === 'record' || view === 'schedule' ? view : 'run'
+  const known = views.find((one) => one === view) ?? 'run'
   return { jobId, view: known, step: step || null, partId: partId || null }
 }
 

@@ -14,5 +14,6 @@ export const noActions: BenchActions = {
   typeConditions: nothing,
   noteThen: nothing,
   sequence: nothing,
+  guide: nothing,
   mend: nothing,
 }

@@ -91,6 +91,7 @@ export const pointDetector: ReadStep<'charge-point'> = {
   of: (part) => part.data.model?.data.dcDetector === true,
   slots,
   stands: 'highest',
+  guide: 'trips',
   kit: () => ['dc-residual-current'],
   counts: 'worst',
   cautions: [

@@ -4,7 +4,7 @@
  */
 import { readValueOf } from '../../quantity/readValue'
 import { standingFor } from '../../quantity/span'
-import { judgeTrip, type RcdRules, type Trip } from '../../rcd/judgeRcd'
+import { judgeTrip, type RcdRules, recordedMultiple, type Trip } from '../../rcd/judgeRcd'
 import {
   DC_DETECTOR_mA,
   type Multiple,
@@ -50,7 +50,8 @@ const ramps: readonly NumberSlot[] = [rampAt(0, either), rampAt(180, twelve)]
 const rampTime = numberSlot('plug-ramp-time', 'rcd-time', 'ms', 2, { optional: true, only: either, of: {} })
 const slots: readonly Slot[] = [waveform, ...times, ...ramps, rampTime]
 
-const waveformIn = (reading: Reading): Waveform => waves[choiceIn(reading, waveform.id) ?? ''] ?? 'ac'
+export const waveOf = (choice: string | null): Waveform => waves[choice ?? ''] ?? 'ac'
+const waveformIn = (reading: Reading): Waveform => waveOf(choiceIn(reading, waveform.id))
 
 export type PlugTrip = { figure: Figure; trip: Trip }
 
@@ -108,7 +109,7 @@ function rulingOf(context: PointContext, device: NonNullable<ReturnType<typeof d
 }
 
 /** The waveform that the school asks for: alternating on whatever type, or as the type has it. */
-function askedWave({ regime }: PointContext, type: RcdType): string {
+export function askedWave({ regime }: PointContext, type: RcdType): string {
   return regime.schools['point.waveform'] === 'alternating' || type === 'AC' ? 'wave-ac' : 'wave-pulsating'
 }
 
@@ -159,6 +160,7 @@ export const pointTrips: ReadStep<'charge-point'> = {
   order: 'F9',
   slots,
   stands: 'highest',
+  guide: 'trips',
   kit: () => ['rcd-time'],
   // A slow first trip counts: a device is not exercised until it passes.
   counts: 'worst',
@@ -185,7 +187,11 @@ export const pointTrips: ReadStep<'charge-point'> = {
   judge(context) {
     const device = deviceAt(context)
     if (!device) return notYet(context, 'point-trips.no-device')
-    const rulings = plugTrips(context.reading).map((one) => rulingOf(context, device, one))
+    // What goes on the schedule is told first, where nothing else has to be said.
+    const recorded = recordedMultiple(device.rcd, 'three-multiples')
+    const rank = ({ trip }: PlugTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
+    const read = plugTrips(context.reading).sort((a, b) => rank(a) - rank(b))
+    const rulings = read.map((one) => rulingOf(context, device, one))
     if (rulings.length === 0) return notYet(context, 'point-trips.no-reading', { device: device.tag })
     return decide([...rulings, ...waveformRuling(context, device.rcd.type)], {
       after: () => [...meanLines(context), ...waveformLine(context)],

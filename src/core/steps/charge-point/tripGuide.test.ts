@@ -1,0 +1,179 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Schools } from '../../regime/regime'
+import { defaultRegime } from '../../regime/shipped'
+import { PlantIndex } from '../../plant/plantIndex'
+import { testId } from '../../testing/factsBuilder'
+import { exampleChargePoint, exampleModel } from '../worked'
+import type { PointContext } from './point'
+import { byNow, freshGuide, type Guide, guideFrom, type Move, moved, type Ritual, secondsLeft } from './tripGuide'
+import { tripPlanOf } from './tripPlan'
+
+const context = (schools: Partial<Schools> = {}, model: Partial<typeof exampleModel.data> = {}): PointContext => {
+  const data = { ...exampleChargePoint, model: { ...exampleModel, data: { ...exampleModel.data, ...model } } }
+  const part = { id: testId(1), data, revision: '', retired: false }
+  const plant = new PlantIndex(new Map([[part.id, part]]))
+  const regime = { ...defaultRegime, schools: { ...defaultRegime.schools, ...schools } }
+  return { part, plant, regime, reading: { slots: {} } } as unknown as PointContext
+}
+const slotsOf = (schools: Partial<Schools>, model: Partial<typeof exampleModel.data> = {}): string[] =>
+  tripPlanOf(context(schools, model)).trips.map((one) => one.slot.id)
+
+describe('which trips are led through', () => {
+  it('six and two: half, once and five times on both halves, then a ramp of each polarity', () => {
+    expect(slotsOf({})).toEqual([
+      'half-0',
+      'half-180',
+      'once-0',
+      'once-180',
+      'five-0',
+      'five-180',
+      'dc-ramp-plus',
+      'dc-ramp-minus',
+    ])
+  })
+
+  it('twelve: 6 mA first, once, five times, half, AC ramps, DC ramps', () => {
+    expect(slotsOf({ 'point.sequence': 'twelve' })).toEqual([
+      'dc-six-plus',
+      'dc-six-minus',
+      'once-0',
+      'once-180',
+      'five-0',
+      'five-180',
+      'half-0',
+      'half-180',
+      'plug-ramp-0',
+      'plug-ramp-180',
+      'dc-ramp-plus',
+      'dc-ramp-minus',
+    ])
+  })
+
+  it('ramps: one of the device and one of the detector', () => {
+    expect(slotsOf({ 'point.sequence': 'ramps' })).toEqual(['plug-ramp-0', 'dc-ramp-plus'])
+  })
+
+  it('leave out a detector that is not there, and a device that nobody knows', () => {
+    expect(slotsOf({}, { dcDetector: false })).toHaveLength(6)
+    expect(slotsOf({}, { rcdType: null, rcdRated_mA: null })).toEqual(['dc-ramp-plus', 'dc-ramp-minus'])
+  })
+
+  it('say what flows and what it must come to', () => {
+    const [half, , once, , five] = tripPlanOf(context()).trips
+    expect(half).toMatchObject({ current_mA: 15, holds: true, low: 2000, high: null })
+    expect(once).toMatchObject({ current_mA: 30, holds: false, high: 300 })
+    expect(five).toMatchObject({ current_mA: 150, high: 40 })
+    const wave = tripPlanOf(context({ 'point.waveform': 'of-its-type' }))
+    expect(wave.waveform).toBe('wave-pulsating')
+    // 1.4 times the rated current (IEC 61008-1, from memory).
+    expect(wave.trips[2]!.current_mA).toBeCloseTo(42, 9)
+  })
+})
+
+const ritual: Ritual = { slots: ['a', 'b', 'c'], resetLines: 2, ready_s: 20 }
+const play = (moves: readonly Move[], start: Guide = freshGuide(0), now = 0): Guide =>
+  moves.reduce((guide, move) => moved(guide, move, ritual, now), start)
+const DONE: Move = { do: 'done' }
+const read = (text: string, isOutside = false): Move => ({ do: 'read', text, how: 'typed', isOutside })
+
+describe('the ritual between trips', () => {
+  it('leads from C to the first trip, and after it to A, through each line of the reset, the wait, and C', () => {
+    const first = play([DONE, DONE, DONE, read('31.2')])
+    expect(first).toMatchObject({ trip: 1, moment: 'to-a', texts: { a: '31.2' } })
+    const seen: string[] = []
+    let guide = first
+    for (let k = 0; k < 7; k++) {
+      seen.push(`${guide.moment} ${guide.line}`)
+      guide = moved(guide, DONE, ritual, 0)
+    }
+    expect(seen).toEqual(['to-a 0', 'reset 0', 'reset 1', 'ready 0', 'to-c 0', 'trip 0', 'read 0'])
+  })
+
+  it('stays in C after a trip that held: nothing is to be reset', () => {
+    expect(play([DONE, DONE, { do: 'held' }, read('>2000')])).toMatchObject({ trip: 1, moment: 'trip', held: ['a'] })
+  })
+
+  it('counts whole seconds and goes on by itself, also an hour later', () => {
+    const waiting = play([DONE, DONE, DONE, read('31'), DONE, DONE, DONE])
+    expect(waiting.moment).toBe('ready')
+    expect([0, 400, 19_100, 20_000].map((now) => secondsLeft(waiting, ritual, now))).toEqual([20, 20, 1, 0])
+    expect(byNow(waiting, ritual, 3_600_000)).toMatchObject({ trip: 1, moment: 'to-c', texts: { a: '31' } })
+    // A clock that was set back makes nobody wait longer.
+    expect(secondsLeft(waiting, ritual, -90_000)).toBe(20)
+  })
+
+  it('stops at a figure that is outside, with two ways on', () => {
+    const stopped = play([DONE, DONE, DONE, read('410', true)])
+    expect(stopped).toMatchObject({ trip: 0, moment: 'stopped' })
+    expect(play([{ do: 'again' }], stopped)).toMatchObject({ trip: 0, moment: 'to-a', texts: {} })
+    expect(play([{ do: 'go-on' }], stopped)).toMatchObject({ trip: 1, moment: 'to-a', texts: { a: '410' } })
+  })
+
+  it('undoes one moment at a time', () => {
+    const reset = play([DONE, DONE, DONE, read('31'), DONE, DONE])
+    expect(reset).toMatchObject({ moment: 'reset', line: 1 })
+    const first = play([{ do: 'back' }, { do: 'back' }, { do: 'back' }], reset)
+    expect(first).toMatchObject({ trip: 0, moment: 'read', texts: { a: '31' } })
+  })
+
+  it('is over after the last figure', () => {
+    const one: Ritual = { ...ritual, slots: ['a'] }
+    let guide = freshGuide(0)
+    for (const move of [DONE, DONE, DONE, read('31')]) guide = moved(guide, move, one, 0)
+    expect(guide).toMatchObject({ moment: 'done', texts: { a: '31' } })
+  })
+
+  const anyMove: fc.Arbitrary<Move> = fc.oneof(
+    fc.constantFrom<Move>(DONE, DONE, DONE, { do: 'back' }, { do: 'held' }, { do: 'again' }, { do: 'go-on' }),
+    fc
+      .record({ text: fc.constantFrom('31.2', '>2000', '410'), isOutside: fc.boolean() })
+      .map(({ text, isOutside }): Move => read(text, isOutside)),
+  )
+
+  it('never loses its place: stored and read back at any moment, hours later, it goes on alike', () => {
+    fc.assert(
+      fc.property(fc.array(anyMove, { maxLength: 60 }), fc.nat(7_200_000), (list, later) => {
+        let guide = freshGuide(0)
+        list.forEach((move, k) => {
+          guide = moved(guide, move, ritual, k * 900)
+          const stored = guideFrom(JSON.parse(JSON.stringify(guide)), ritual)
+          expect(stored).toEqual(guide)
+          // A reload may only have let a wait pass.
+          const then = byNow(stored!, ritual, k * 900 + later)
+          expect(then.trip).toBe(guide.trip)
+          expect(then.texts).toEqual(guide.texts)
+          if (guide.moment !== 'ready') expect(then).toEqual(guide)
+        })
+      }),
+    )
+  })
+
+  it('never asks for a trip whose outlet nobody made live since the last one, and reads each before the next', () => {
+    fc.assert(
+      fc.property(fc.array(anyMove, { maxLength: 60 }), (list) => {
+        let guide = freshGuide(0)
+        for (const move of list) {
+          const before = guide
+          guide = moved(guide, move, ritual, 0)
+          const isNewTrip = guide.moment === 'trip' && before.moment !== 'trip' && move.do !== 'back'
+          if (isNewTrip) {
+            const last = ritual.slots[guide.trip - 1]
+            const isLive = last !== undefined && guide.held.includes(last)
+            const wasHeld = move.do === 'again'
+            expect(before.moment === 'to-c' || before.moment === 'read' || before.moment === 'stopped').toBe(true)
+            if (before.moment !== 'to-c') expect(isLive || wasHeld).toBe(true)
+          }
+          for (const slot of ritual.slots.slice(0, guide.trip)) expect(guide.texts[slot]).toBeDefined()
+        }
+      }),
+    )
+  })
+
+  it('takes no place of another ritual', () => {
+    const guide = { ...freshGuide(0), texts: { z: '31' } }
+    expect(guideFrom(guide, ritual)).toBeNull()
+    expect(guideFrom({ ...freshGuide(0), trip: 9 }, ritual)).toBeNull()
+    expect(guideFrom('nothing', ritual)).toBeNull()
+  })
+})
