@@ -246,6 +246,7 @@ function isFor({ plant }: Evaluation, id: string): boolean {
   const hasAc = plant.hasAcSide
   const hasDc = plant.ofKind('string').length > 0 || !hasAc
   if (id === 'work.order') return hasAc && hasDc
+  if (chapter === 'point') return plant.ofKind('charge-point').length > 0
   return DC_CHAPTERS.includes(chapter) ? hasDc : !AC_CHAPTERS.includes(chapter) || hasAc
 }
 

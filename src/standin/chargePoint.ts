@@ -30,6 +30,29 @@ export function faultsOf(id: string): readonly PointFault[] {
   return pointFaults.filter(() => next() * 100 < IN_A_HUNDRED)
 }
 
+/** The tests that find each fault: whoever mends what one of them found has put that right, and nothing else. */
+const foundBy: Readonly<Record<PointFault, readonly string[]>> = {
+  'contactor-welded': ['point-states', 'point-pilot-short', 'point-earth-lost'],
+  'no-lock': ['point-states'],
+  'blind-to-short': ['point-pilot-short'],
+  'tries-at-once': ['point-pilot-short'],
+  'duty-off': ['point-current'],
+  'duty-over-cable': ['point-current'],
+  'detector-sensitive': ['point-detector'],
+  'detector-blind': ['point-detector'],
+  'earth-open': ['point-pretest', 'point-voltages', 'point-zs'],
+  'line-and-neutral-swapped': ['point-voltages'],
+  'pen-held': ['point-lost-pen'],
+  'clock-unset': ['point-settings'],
+}
+
+/** A remedy as stand-ins know it: of a part, or of one test of a part. */
+export const remedyKey = (step: string, partId: string): string => `${step}:${partId}`
+
+/** What is still wrong with a point. @param mended keys of remedies. */
+export const faultsLeft = (id: string, mended: ReadonlySet<string>): readonly PointFault[] =>
+  faultsOf(id).filter((fault) => !foundBy[fault].some((step) => mended.has(remedyKey(step, id))))
+
 export const knobs = ['A', 'B', 'C', 'D', 'E'] as const
 export type Knob = (typeof knobs)[number]
 export type Shown = 'ready' | 'waiting' | 'charging' | 'fault' | 'nothing'

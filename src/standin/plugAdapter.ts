@@ -1,6 +1,6 @@
 /** A simulated adapter and tester at a simulated charge point: which figure each question is about, and what is seen. */
 import type { PartData } from '@/core/plant/part'
-import { type Built, faultsOf, type Knob, PointMachine, PointProtection, plugVolts, type Shown } from './chargePoint'
+import { type Built, faultsLeft, type Knob, PointMachine, PointProtection, plugVolts, type Shown } from './chargePoint'
 import type { Bench } from './bench'
 import type { Installation } from './installation'
 import { chance, seedOf } from './random'
@@ -9,10 +9,10 @@ import { type Pressed, shownOn } from './shown'
 type Point = { id: string; data: Extract<PartData, { kind: 'charge-point' }> }
 type Of = { pair?: string; multiple?: number; angle_deg?: 0 | 180 | null }
 
-export const builtPoint = ({ id, data }: Point, mended: boolean): Built => ({
+export const builtPoint = ({ id, data }: Point, mended: ReadonlySet<string>): Built => ({
   id,
   data,
-  faults: mended ? [] : faultsOf(id),
+  faults: faultsLeft(id, mended),
 })
 
 /** The turns of the knob that lead to where a question is asked. */
@@ -53,7 +53,7 @@ const DROPS_ms = 60
 /** Presses the key of a quantity at the plug of a charge point. */
 export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
   const part = bench.part as Point
-  const own = builtPoint(part, bench.mended.has(part.id))
+  const own = builtPoint(part, bench.mended)
   const { key, setting, at_ms, instrument } = bench
   const show = (value: number): Pressed => shownOn(instrument, key, value, at_ms)
   const machine = machineAt(own, setting.step ?? '', setting.slot)
@@ -124,7 +124,7 @@ export type Seen =
   | { what: 'clock'; right: boolean }
 
 /** Null where there is nothing to see for that question. */
-export function seenAt(point: Point, mended: boolean, step: string, slot: string): Seen | null {
+export function seenAt(point: Point, mended: ReadonlySet<string>, step: string, slot: string): Seen | null {
   const own = builtPoint(point, mended)
   const machine = machineAt(own, step, slot)
   if (slot.startsWith('shown-') || slot === 'fault-sign') {

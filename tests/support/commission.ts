@@ -23,6 +23,8 @@ type Seen = {
   can: string[]
   open: { slot: string; kind: 'choice' | 'number' } | null
   ticks: number
+  /** An instrument is reading. */
+  busy: boolean
   /** What the bench refused with. */
   said: string | null
 }
@@ -49,25 +51,35 @@ export const look = (page: Page): Promise<Seen> =>
           : input
             ? { slot: input.id.replace('slot-', ''), kind: 'number' as const }
             : null,
+      busy: document.querySelector('[data-testid=press][disabled]') !== null,
       ticks: document.querySelectorAll('.chk .tick:not(:checked)').length,
       said: document.querySelector('.said.bad')?.textContent ?? null,
     }
   })
 
 /** The answers that are not the first one, and figures that no instrument of the kit gives. */
-const answers: Record<string, number> = { 'set-voltage': 3, behaviour: 2 }
+const answers: Record<string, number> = {
+  'set-voltage': 3,
+  behaviour: 2,
+  'shown-b': 2,
+  'shown-c': 3,
+  'cable-full': 3,
+  'cable-lower': 2,
+}
 export type Figures = (title: string, slot: string) => string
 
 /** Takes the reading that the bench asks for: cautions, answers, instrument, keep. Gives the verdict. */
 export async function takeReading(page: Page, hands: Hands, figures: Figures): Promise<string> {
   for (let act = 0; act < 40; act++) {
     const seen = await look(page)
-    if (seen.ticks > 0) await hands.tick()
+    if (seen.busy && seen.ticks === 0) await page.waitForSelector('[data-testid=press][disabled]', { hidden: true })
+    else if (seen.ticks > 0) await hands.tick()
     else if (seen.can.includes('keep')) {
       await hands.main('keep')
       await page.waitForFunction(() => !document.querySelector('[data-testid=keep]'))
       return (await look(page)).verdict
-    } else if (seen.open?.kind === 'choice') await hands.answer(answers[seen.open.slot] ?? 1)
+    } else if (seen.open?.kind === 'choice' && !seen.can.includes('press'))
+      await hands.answer(answers[seen.open.slot] ?? 1)
     else if (seen.can.includes('press')) {
       const before = seen.open?.slot
       await hands.main('press')
@@ -75,7 +87,9 @@ export async function takeReading(page: Page, hands: Hands, figures: Figures): P
         (slot: string) =>
           document.querySelector('[data-testid=keep]') ||
           document.querySelector('.said.bad') ||
-          document.querySelector<HTMLInputElement>(`#slot-${slot}`)?.value,
+          document.querySelector<HTMLInputElement>(`#slot-${slot}`)?.value ||
+          // An answer that an instrument gives: the next question waits.
+          document.querySelector<HTMLElement>('.row.next')?.dataset.slot !== slot,
         {},
         before ?? '',
       )

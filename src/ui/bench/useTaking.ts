@@ -72,6 +72,7 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   const seen = useRef<Partial<Record<Measurable, string>>>(timesOf(latest))
   // What is answered together is filled first: the level of this state, not of the one before.
   const openNow = useRef<readonly Slot[]>(state.open)
+  const pressed = useRef(new Map<Measurable, Slot>())
   const optional = groupOf && group !== null ? slotsOf(one.step).filter((slot) => groupOf(slot) === group) : []
   openNow.current =
     groupOf && group !== null ? [...optional.filter((slot) => !draft.choices[slot.id]), ...state.open] : state.open
@@ -85,14 +86,19 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     for (const own of fresh) {
       if (taken.has(own.measures!)) continue
       taken.add(own.measures!)
-      const slot = openNow.current.find((open) => open.measures === own.measures) ?? own
+      // What was pressed for keeps its place, however far somebody has come since; of groups no other one is filled.
+      const pressedFor = pressed.current.get(own.measures!)
+      pressed.current.delete(own.measures!)
+      const waiting = pressedFor ?? openNow.current.find((open) => open.measures === own.measures)
+      if (!waiting && groupOf) continue
+      const slot = waiting ?? own
       const sample = latest[own.measures!]!
       const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
       setTaking(true)
       setConfirming(false)
       setDraft((before) => ({ ...withSample(before, slot, sample, standIn), conditions }))
     }
-  }, [latest, conditions, one.step, facts.instruments, canWrite])
+  }, [latest, conditions, one.step, facts.instruments, canWrite, groupOf])
 
   const change = (next: Partial<Draft>): void => {
     // Once a group is answered the next one that waits comes.
@@ -152,8 +158,12 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     setBusy(true)
     setSaidPress(null)
     const id = props.instrumentId
-    const pressFor = (slot: Slot): Promise<string | null> =>
-      actions.press(id, slot.measures!, settingOf(one.step.id, slot, draft, state))
+    const pressFor = async (slot: Slot): Promise<string | null> => {
+      pressed.current.set(slot.measures!, slot)
+      const refused = await actions.press(id, slot.measures!, settingOf(one.step.id, slot, draft, state))
+      if (refused !== null) pressed.current.delete(slot.measures!)
+      return refused
+    }
     let said = await pressFor(wantedSlot!)
     // One press shows all that is asked together.
     for (const slot of together.filter((other) => other.measures !== null && other !== wantedSlot))

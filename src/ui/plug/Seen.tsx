@@ -1,9 +1,10 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartData } from '@/core/plant/part'
 import type { Seen as SeenData } from '@/standin/plugAdapter'
 import { say, sayCode } from '@/words/say'
+import { remediesOf } from '../run/pressSimulated'
 
 type Point = Part<Extract<PartData, { kind: 'charge-point' }>>
 type Props = { evaluation: Evaluation; one: StepEvaluation; slot: string }
@@ -12,17 +13,17 @@ type Props = { evaluation: Evaluation; one: StepEvaluation; slot: string }
 export function Seen({ evaluation, one, slot }: Props) {
   const [seen, setSeen] = useState<SeenData | null>(null)
   const { part, step } = one
-  const isMended = evaluation.snags.some((snag) => snag.remedy !== null && snag.partId === part.id)
+  const mended = useMemo(() => remediesOf(evaluation), [evaluation])
   useEffect(() => {
     let gone = false
     setSeen(null)
     void import('@/standin/plugAdapter').then(({ seenAt }) => {
-      if (!gone) setSeen(seenAt(part as Point, isMended, step.id, slot))
+      if (!gone) setSeen(seenAt(part as Point, mended, step.id, slot))
     })
     return () => {
       gone = true
     }
-  }, [part, isMended, step.id, slot])
+  }, [part, mended, step.id, slot])
   if (!seen) return null
   return (
     <p className="plug-seen" role="status" data-testid="seen">

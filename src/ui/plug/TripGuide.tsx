@@ -82,6 +82,8 @@ function Screen({ trips, point, onLeave }: { trips: Trips; point: Point; onLeave
     else return false
     return true
   })
+  // No moment of a trip where it has stopped, begins, or is over.
+  const at = (moments as readonly string[]).indexOf(moment)
   const isTapped = moment !== 'read' && moment !== 'stopped'
   return (
     <div className="trips" data-testid="trips" data-moment={moment} data-trip={guide.trip + 1}>
@@ -100,7 +102,7 @@ function Screen({ trips, point, onLeave }: { trips: Trips; point: Point; onLeave
         {moments.map((one, k) => (
           <li
             key={one}
-            className={one === moment ? 'now' : k < moments.findIndex((other) => other === moment) ? 'done' : ''}
+            className={one === moment ? 'now' : k < at ? 'done' : ''}
             aria-current={one === moment ? 'step' : undefined}
           >
             {say(`guide.moment.${one}`)}

@@ -4,10 +4,19 @@ import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
 import { isRead } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
+import { remedyKey } from '@/standin/chargePoint'
 import type { PressSetting } from '../bench/types'
 import { Answered, ask } from '../device/api'
 
 type Wanted = { measures: Measurable; setting: PressSetting; instrumentId: string }
+
+/** What was mended, as stand-ins know it: parts, and tests of parts. */
+export const remediesOf = ({ snags }: Evaluation): ReadonlySet<string> =>
+  new Set(
+    snags.flatMap(({ remedy, partId, step }) =>
+      remedy && partId ? [partId, ...(step ? [remedyKey(step, partId)] : [])] : [],
+    ),
+  )
 
 /** Presses the simulated tester: on the server, or in the page without reception, through the same schema. */
 export async function pressSimulated(
@@ -45,7 +54,7 @@ export async function pressSimulated(
     mended: one.readings.some((reading) => reading.ended?.by === 'remedy'),
     setting,
     others: [...evaluation.parts.values()].filter((part) => !part.retired),
-    mendedParts: new Set(evaluation.snags.flatMap((snag) => (snag.remedy && snag.partId ? [snag.partId] : []))),
+    mendedParts: remediesOf(evaluation),
   })
   if (pressed.state === 'refused') {
     const { code, state: _, ...figures } = pressed

@@ -40,7 +40,7 @@ export const plugSays = {
   'step.point-trips.short': 'RCD at the plug',
   'step.point-trips.about': 'In C; to A, reset and to C again between trips.',
   'step.point-detector.title': 'Detector of {tag}',
-  'step.point-detector.short': '6 mA DC',
+  'step.point-detector.short': 'DC detector',
   'step.point-detector.about': 'Smooth direct current, of both polarities: over 3 mA, at most 6 mA.',
   'step.point-lost-pen.title': 'Lose the PEN of {tag}',
   'step.point-lost-pen.short': 'Lost PEN',

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { database } from '@/server/db/client'
 import { entry, instrument, part } from '@/server/db/schema'
 import { measurableSchema } from '@/core/record/instrument'
+import { remedyKey } from '@/standin/chargePoint'
 import { PRACTICE_SKY } from '@/standin/sky'
 import { bodyOf, door, memberIn, Refused } from '@/server/door'
 import { ingest } from '@/server/feed/ingest'
@@ -63,8 +64,10 @@ export const POST = door<Context>(async (request, { params }) => {
 /** What was wrong with a simulated part is gone once somebody wrote down that it was mended. */
 async function mendedIn(jobId: string): Promise<ReadonlySet<string>> {
   const rows = await database()
-    .selectDistinct({ partId: entry.partId })
+    .selectDistinct({ partId: entry.partId, step: entry.step })
     .from(entry)
     .where(and(eq(entry.jobId, jobId), eq(entry.kind, 'remedy')))
-  return new Set(rows.flatMap(({ partId }) => (partId ? [partId] : [])))
+  return new Set(
+    rows.flatMap(({ partId, step }) => (partId ? [partId, ...(step ? [remedyKey(step, partId)] : [])] : [])),
+  )
 }
