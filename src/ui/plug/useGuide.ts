@@ -17,7 +17,6 @@ export type GuideState = {
   now: number
   move(move: Move): Promise<Guide>
   mark(step: string): Promise<void>
-  restart(): Promise<void>
 }
 
 /**
@@ -73,7 +72,6 @@ export function useGuide(key: string, ritual: Ritual): GuideState | null {
       const known = latest.current ?? guide
       await put({ ...known, kept: [...known.kept, step] })
     },
-    restart: () => put(freshGuide(Date.now())),
   }
 }
 

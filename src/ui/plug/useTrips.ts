@@ -155,7 +155,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
   const band = (): void => {
     if (moment === 'read') void read()
     else if (moment === 'stopped') void again()
-    else if (moment === 'done') void state.restart().then(onLeave)
+    else if (moment === 'done') onLeave()
     else if (isSimulated) void press()
     else void state.move({ do: 'done' })
   }
