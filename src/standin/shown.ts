@@ -1,5 +1,5 @@
 /** What an instrument shows of a value, or why it refuses. */
-import type { FeedSample } from '@/core/record/feed'
+import { type FeedSample, feedUnits } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import { chance, scatter, seedOf } from './random'
 
@@ -9,31 +9,11 @@ export type Pressed =
   | { state: 'refused'; code: 'standin-tripped'; rcd: string }
   | { state: 'refused'; code: 'standin-rating'; value: number; unit: 'V' | 'A'; most: number }
 
-/** Units in which each quantity is shown. */
-const unitsShown: Partial<Record<Measurable, string>> = {
-  'dc-current': 'A',
-  insulation: 'Mohm',
-  continuity: 'ohm',
-  'loop-impedance': 'ohm',
-  'fault-current': 'A',
-  'rcd-time': 'ms',
-  'rcd-current': 'mA',
-  'ac-voltage': 'V',
-  'pilot-voltage': 'V',
-  'pilot-duty': 'pct',
-  proximity: 'ohm',
-  outlet: 'one',
-  'dc-residual-current': 'mA',
-  'dc-residual-time': 'ms',
-  'disconnection-time': 'ms',
-  'earth-resistance': 'ohm',
-}
-
 /** Shows a value as the instrument does: over its range as a bound. */
 export function shownOn(instrument: Instrument, key: Measurable, value: number, at_ms: number): Pressed {
   const range = instrument.ranges.find((one) => one.measures === key)
-  const unit = unitsShown[key]
-  if (!range || !unit) return { state: 'refused', code: 'standin-not-here' }
+  const unit = feedUnits[key]
+  if (!range) return { state: 'refused', code: 'standin-not-here' }
   const noise = scatter(chance(seedOf(`${instrument.id}:${key}:${at_ms}`))) / 3
   const read = value * (1 + (noise * range.accuracy.ofReading_pct) / 300)
   const over = read > range.most

@@ -4,20 +4,14 @@
  */
 import { readValueOf } from '../../quantity/readValue'
 import { standingFor } from '../../quantity/span'
-import { judgeTrip, type RcdRules, recordedMultiple, type Trip } from '../../rcd/judgeRcd'
-import {
-  DC_DETECTOR_mA,
-  type Multiple,
-  type RcdType,
-  rampShares,
-  tripCurrent_mA,
-  type Waveform,
-} from '../../rcd/limits'
+import { recordedMultiple } from '../../rcd/judgeRcd'
+import { DC_DETECTOR_mA, type Multiple, type RcdType, rampShares, type Waveform } from '../../rcd/limits'
 import { causeOf } from '../../verdict/cause'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { notYet, ruled } from '../holding'
-import { choiceIn, type Figure, figuresIn, measuredOf } from '../reading'
+import { choiceIn, figuresIn } from '../reading'
+import { type ReadTrip, type Tripped, tripCauses, tripRuling } from '../rcd/tripRuling'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
@@ -53,12 +47,10 @@ const slots: readonly Slot[] = [waveform, ...times, ...ramps, rampTime]
 export const waveOf = (choice: string | null): Waveform => waves[choice ?? ''] ?? 'ac'
 const waveformIn = (reading: Reading): Waveform => waveOf(choiceIn(reading, waveform.id))
 
-export type PlugTrip = { figure: Figure; trip: Trip }
-
 /** The trips that were read, in the order of the slots. */
-export function plugTrips(reading: Reading): PlugTrip[] {
+export function plugTrips(reading: Reading): ReadTrip[] {
   const wave = waveformIn(reading)
-  return figuresIn(reading, [...times, ...ramps]).map((figure): PlugTrip => {
+  return figuresIn(reading, [...times, ...ramps]).map((figure): ReadTrip => {
     const { multiple, angle_deg = null } = figure.slot.of!
     return multiple === undefined
       ? { figure, trip: { kind: 'ramp', angle_deg, waveform: wave, current: figure.span } }
@@ -66,47 +58,12 @@ export function plugTrips(reading: Reading): PlugTrip[] {
   })
 }
 
-const rules = ({ regime }: PointContext): Pick<RcdRules, 'half' | 'place'> => ({
-  half: regime.schools['rcd.half'],
-  place: 'charge-point',
+const trippedAt = ({ regime }: PointContext, { rcd, tag }: NonNullable<ReturnType<typeof deviceAt>>): Tripped => ({
+  rcd,
+  tag,
+  rules: { half: regime.schools['rcd.half'], place: 'charge-point' },
+  five: regime.schools['rcd.five'],
 })
-
-function rulingOf(context: PointContext, device: NonNullable<ReturnType<typeof deviceAt>>, one: PlugTrip): Ruling {
-  const { trip, figure } = one
-  const judged = judgeTrip(device.rcd, trip, rules(context))
-  const unit = trip.kind === 'time' ? 'ms' : 'mA'
-  const span = trip.kind === 'time' ? trip.time : trip.current
-  const flows_mA =
-    trip.kind === 'ramp'
-      ? standingFor(span)
-      : tripCurrent_mA(device.rcd, trip.multiple, context.regime.schools['rcd.five'], trip.waveform)
-  const figures = { ...judged.figures, at: figure.slot.id, flows_mA }
-  const high = judged.band?.high ?? null
-  const line =
-    'waveform' in judged.figures
-      ? 'rcd.not-for-type'
-      : trip.kind === 'ramp'
-        ? 'rcd.ramp'
-        : trip.multiple === 0.5
-          ? 'rcd.half'
-          : 'least_ms' in judged.figures
-            ? 'rcd.time'
-            : 'rcd.time-most'
-  return {
-    verdict: judged.verdict,
-    finding: { code: `rcd.${judged.code}`, figures: { tag: device.tag, ...figures } },
-    line: { code: line, figures, result: { value: standingFor(span), unit, decimals: 1 }, source: 'iec-61008' },
-    rule: judged.band && {
-      unit,
-      scale: 'linear',
-      measured: measuredOf(span, figure.read.text),
-      expected: null,
-      band: judged.band,
-      source: 'iec-61008',
-    },
-    limit: high === null ? null : { id: 'rcd.time', value: high, unit, source: 'iec-61008' },
-  }
-}
 
 /** The waveform that the school asks for: alternating on whatever type, or as the type has it. */
 export function askedWave({ regime }: PointContext, type: RcdType): string {
@@ -189,9 +146,9 @@ export const pointTrips: ReadStep<'charge-point'> = {
     if (!device) return notYet(context, 'point-trips.no-device')
     // What goes on the schedule is told first, where nothing else has to be said.
     const recorded = recordedMultiple(device.rcd, 'three-multiples')
-    const rank = ({ trip }: PlugTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
+    const rank = ({ trip }: ReadTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
     const read = plugTrips(context.reading).sort((a, b) => rank(a) - rank(b))
-    const rulings = read.map((one) => rulingOf(context, device, one))
+    const rulings = read.map((one) => tripRuling(trippedAt(context, device), one))
     if (rulings.length === 0) return notYet(context, 'point-trips.no-reading', { device: device.tag })
     return decide([...rulings, ...waveformRuling(context, device.rcd.type)], {
       after: () => [...meanLines(context), ...waveformLine(context)],
@@ -201,13 +158,7 @@ export const pointTrips: ReadStep<'charge-point'> = {
     const figures = { tag: context.part.data.tag }
     if (judgement.finding.code === 'rcd.detector-tripped-first')
       return [causeOf('detector-tripped', 'fits', 'repeat-with-ac', figures)]
-    if (judgement.verdict !== 'outside') return []
-    if (judgement.finding.code === 'rcd.too-slow') return [causeOf('rcd-slow', 'fits', 'change-slow-device', figures)]
-    return [
-      causeOf('standing-leakage', 'may-fit', 'loads-off-repeat', figures),
-      causeOf('other-device-tripped', 'may-fit', 'see-which-tripped', figures),
-      causeOf('rcd-too-sensitive', 'may-fit', 'replace-rcd', figures),
-    ]
+    return judgement.verdict === 'outside' ? tripCauses(judgement, figures) : []
   },
   example: {
     source: 'IEC 61008-1 table 1 (from memory): a general device opens within 40 ms at five times its rated current',

@@ -1,11 +1,12 @@
 /** Slots of the trips of a residual current device, and the trips that a reading holds. */
 import type { PartData, RcdData } from '../../plant/part'
-import type { RcdRules, Trip } from '../../rcd/judgeRcd'
+import type { RcdRules } from '../../rcd/judgeRcd'
 import { ADDITIONAL_PROTECTION_mA, type Multiple, type Rcd, type Waveform } from '../../rcd/limits'
 import type { Regime } from '../../regime/regime'
-import { choiceIn, type Figure, figuresIn } from '../reading'
+import { choiceIn, figuresIn } from '../reading'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading } from '../step'
+import type { ReadTrip } from './tripRuling'
 
 type Angle = 0 | 180
 type Asks = NonNullable<NumberSlot['only']>
@@ -98,13 +99,11 @@ export const rulesOf = ({ schools }: Regime): RcdRules => ({
 export const waveformIn = (reading: Pick<Reading, 'slots'>): Waveform =>
   waves[choiceIn(reading, waveformSlot.id) ?? ''] ?? 'ac'
 
-export type SlotTrip = { trip: Trip; figure: Figure }
-
 /** The trips that were read, in the order of the slots. */
-export function tripsIn(reading: Reading): SlotTrip[] {
+export function tripsIn(reading: Reading): ReadTrip[] {
   const waveform = waveformIn(reading)
   // The instrument's uncertainty is that of times or of currents: both are looked up among all that was read.
-  return figuresIn(reading, [...timeSlots, ...rampSlots]).map((figure): SlotTrip => {
+  return figuresIn(reading, [...timeSlots, ...rampSlots]).map((figure): ReadTrip => {
     const { multiple, angle_deg = null, waveform: shape } = figure.slot.of!
     return multiple === undefined
       ? { figure, trip: { kind: 'ramp', angle_deg, waveform: shape!, current: figure.span } }

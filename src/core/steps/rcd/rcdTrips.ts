@@ -4,66 +4,28 @@
  */
 import { readValueOf } from '../../quantity/readValue'
 import { standingFor } from '../../quantity/span'
-import { askedTrips, judgeTrip, type OneTrip, recordedMultiple, type Trip } from '../../rcd/judgeRcd'
+import { askedTrips, judgeTrip, recordedMultiple } from '../../rcd/judgeRcd'
 import { halfSchools, type Multiple, multiples, rampShares, tripBand, tripCurrent_mA } from '../../rcd/limits'
-import { causeOf } from '../../verdict/cause'
-import { decide, type Ruling } from '../../verdict/judgement'
+import { decide } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
-import { closeness, notYet } from '../holding'
-import { measuredOf, numberIn } from '../reading'
+import { notYet } from '../holding'
+import { numberIn } from '../reading'
 import type { TimesPicture } from '../picture'
 import type { ReadStep, StepContext } from '../step'
 import { exampleRcd } from '../worked'
-import { arrangeTrips, deviceOf, rcdSlots, rulesOf, type SlotTrip, tripsIn, waveformIn } from './rcdSlots'
+import { arrangeTrips, deviceOf, rcdSlots, rulesOf, tripsIn, waveformIn } from './rcdSlots'
+import { type ReadTrip, type Tripped, tripCauses, tripRuling } from './tripRuling'
 
 type Context = StepContext<'rcd'>
 
-/** The line of the working that a trip is told in: a ramp, a wait, a band, or a longest time. */
-function lineOf(trip: Trip, { figures }: OneTrip): string {
-  if ('waveform' in figures) return 'rcd.not-for-type'
-  if (trip.kind === 'ramp') return 'rcd.ramp'
-  if (trip.multiple === 0.5) return 'rcd.half'
-  return 'least_ms' in figures ? 'rcd.time' : 'rcd.time-most'
-}
-
-/** The current that flowed in a timed trip, mA; of a ramp it is what was read. */
-const currentOf = ({ part, regime }: Context, trip: Trip): number =>
-  trip.kind === 'ramp'
-    ? standingFor(trip.current)
-    : tripCurrent_mA(part.data, trip.multiple, regime.schools['rcd.five'], trip.waveform)
-
-function rulingOf(context: Context, { trip, figure }: SlotTrip): Ruling {
-  const one = judgeTrip(deviceOf(context.part.data), trip, rulesOf(context.regime))
-  const { verdict, code, band, closeBy } = one
-  const unit = trip.kind === 'time' ? 'ms' : 'mA'
-  const span = trip.kind === 'time' ? trip.time : trip.current
-  const at = figure.slot.id
-  const figures = { ...one.figures, at, flows_mA: currentOf(context, trip) }
-  const also =
-    closeBy === 'whisker' ? closeness({ closeBy, verdict: 'close', where: 'inside' }, span.whisker, unit) : undefined
-  const high = band?.high ?? null
-  return {
-    verdict,
-    finding: { code: `rcd.${code}`, figures: { tag: context.part.data.tag, ...figures }, ...(also ? { also } : {}) },
-    line: {
-      code: lineOf(trip, one),
-      figures,
-      result: { value: standingFor(span), unit, decimals: 1 },
-      source: 'iec-61008',
-    },
-    rule: band && {
-      unit,
-      scale: 'linear',
-      measured: measuredOf(span, figure.read.text),
-      expected: null,
-      band,
-      source: 'iec-61008',
-    },
-    limit: high === null ? null : { id: 'rcd.time', value: high, unit, source: 'iec-61008' },
-  }
-}
+const trippedIn = ({ part, regime }: Context): Tripped => ({
+  rcd: deviceOf(part.data),
+  tag: part.data.tag,
+  rules: rulesOf(regime),
+  five: regime.schools['rcd.five'],
+})
 
 /** RA times the rated current, V: nothing where no electrode was read. */
 function touchLine(context: Context): WorkingLine[] {
@@ -118,10 +80,10 @@ export const rcdTrips: ReadStep<'rcd'> = {
       : { code: 'rcd.waveform-not-for-type', figures: { tag: part.data.tag, waveform } }
   },
   judge(context) {
-    const rulings = tripsIn(context.reading).map((one) => ({ one, ruling: rulingOf(context, one) }))
+    const rulings = tripsIn(context.reading).map((one) => ({ one, ruling: tripRuling(trippedIn(context), one) }))
     if (rulings.length === 0) return notYet(context, 'rcd.no-reading')
     const recorded = recordedMultiple(deviceOf(context.part.data), context.regime.schools['rcd.sequence'])
-    const rank = ({ trip }: SlotTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
+    const rank = ({ trip }: ReadTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
     // What goes on the schedule is told first, where nothing else has to be said.
     const ordered = [...rulings].sort((a, b) => rank(a.one) - rank(b.one))
     return decide(
@@ -170,13 +132,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []
-    const figures = { tag: context.part.data.tag }
-    if (judgement.finding.code === 'rcd.too-slow') return [causeOf('rcd-slow', 'fits', 'change-slow-device', figures)]
-    return [
-      causeOf('standing-leakage', 'may-fit', 'loads-off-repeat', figures),
-      causeOf('other-device-tripped', 'may-fit', 'see-which-tripped', figures),
-      causeOf('rcd-too-sensitive', 'may-fit', 'replace-rcd', figures),
-    ]
+    return tripCauses(judgement, { tag: context.part.data.tag })
   },
   example: {
     source: 'IEC 61008-1 table 1 (from memory): a general device opens within 300 ms at its rated current',
