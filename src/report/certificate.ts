@@ -19,6 +19,7 @@ import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
+import { partSheets } from './partSheet'
 import { plantTables, supplyParticulars } from './plantTables'
 import { type Cell, left, stepTable, type Table } from './stepTable'
 
@@ -75,6 +76,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     particulars: particulars(facts, evaluation),
     tables: [
       ...plantTables(evaluation),
+      ...partSheets(evaluation, stepsOf(facts.regime)),
       ...stepsOf(facts.regime).map((step) => stepTable(step, evaluation, facts)),
       snagTable(evaluation, facts),
     ].filter((table) => table !== null),

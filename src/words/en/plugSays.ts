@@ -323,6 +323,7 @@ export const plugSays = {
   'finding.point-lost-pen.outside': 'Only after {read} ms, more than {limit:0} ms.',
   'finding.point-lost-pen.not-yet': '{read} ms decides nothing. Let it run longer.',
 
+  'sheet.charge-point': 'Charge points side by side: {tags}',
   'working.point-design.rcd': 'At most 30 mA at each point',
   'working.point-design.dc': 'Type B, or type A or F and a detector of 6 mA smooth direct current',
   'working.point-design.own': 'A circuit of its own',

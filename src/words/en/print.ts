@@ -17,6 +17,7 @@ export const print = {
   'certificate.version': 'version {version}',
   'certificate.tested': 'Readings taken',
   'certificate.part': 'Part',
+  'certificate.test': 'Test',
   'certificate.read': 'Read',
   'certificate.expected': 'Expected',
   'certificate.limits': 'Limits',

@@ -35,6 +35,7 @@ export const chargePoint: PartDescriptor<typeof schema> = {
   side: 'ac',
   station: 'charge-point',
   prefix: 'CP',
+  hasSheet: true,
   fields: [
     { id: 'tag', label: 'tag', prints: true },
     { id: 'place', label: 'point-place', prints: true },

@@ -40,6 +40,8 @@ export type PartDescriptor<S extends Schema> = {
   prefix: string | null
   /** Has a schedule of results, a row a part: which of several. */
   scheduled?: number
+  /** All its tests are printed side by side, a column a part. */
+  hasSheet?: true
   fields: readonly PartField[]
   /** A new one, before anything of it was read. */
   blank(tag: string, near: Near): z.infer<S>
