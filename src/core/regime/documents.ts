@@ -16,6 +16,8 @@ const international: Partial<Record<SourceId, SourceId>> = {
   'bs7671-fault-current': 'iec-60364-4-fault-current',
   'bs7671-rcd': 'iec-60364-6-rcd',
   'bs7671-functional': 'iec-60364-6-functional',
+  'bs7671-point': 'iec-60364-722',
+  'bs7671-point-earth': 'point-practice',
   'bs7430-rods': 'ieee-81',
 }
 

@@ -98,6 +98,7 @@ export const shippedRegimes: readonly Regime[] = [
   shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1', {
     limits: {
       'ac.voltage-factor': { value: 1, unit: 'one', source: 'iec-60364-6-zs' },
+      'point.lost-pen': { value: 5, unit: 's', source: 'point-practice' },
       'ac.supply-low': { value: 10, unit: 'pct', source: 'supply-voltage' },
       'ac.cold-share': { value: 200 / 3, unit: 'pct', source: 'iec-60364-6-zs' },
       'earth.touch-voltage': { value: 50, unit: 'V', source: 'iec-60364-4-electrode' },

@@ -80,6 +80,7 @@ export const sources = {
   'iec-61851-proximity': published('IEC 61851-1', '2017', 'annex B'),
   'bs7671-point': published('BS 7671', '2018+A2', '722.531.3 and 722.311'),
   'bs7671-point-earth': published('BS 7671', '2018+A2', '722.411.4.1'),
+  'iec-60364-722': published('IEC 60364-7-722', '2018', '722.311 and 722.531'),
   'supply-voltage': published('IEC 60038; EN 50160', null, 'nominal voltage and its range'),
   'bs7430-rods': published('BS 7430', '2011', '9.5; Dwight 1936'),
   'ieee-81': published('IEEE 81', '2012', 'fall of potential; BS 7430'),

@@ -28,6 +28,9 @@ function hintOf(next: Slot, draft: Draft): WordKey {
   return next.kind === 'check' ? 'action.check-keys' : 'action.choice-keys'
 }
 
+/** How many figure keys answer a question. */
+const countOf = (slot: Slot): number => (slot.kind === 'choice' ? slot.options.length : 3)
+
 /** What to do at the foot of the bench: the one main action first, each with its key. */
 export function Actions(props: Props) {
   const { one, taking, ready, canWrite, wanting, shownSlots, actions } = props
@@ -58,7 +61,7 @@ export function Actions(props: Props) {
       ) : null}
       {wanting && next && next.kind !== 'number' && next.measures === null && (
         <p className="hint" data-testid="hint">
-          {say(hintOf(next, draft), { what: sayCode('slot', next.id) })}
+          {say(hintOf(next, draft), { what: sayCode('slot', next.id), count: countOf(next) })}
         </p>
       )}
       {!taking.taking && one.flags.includes('plant-changed') && canWrite && (

@@ -65,7 +65,7 @@ export function Bench(props: BenchProps) {
     '/': () => setPadOpen((open) => !open),
     c: () => canWrite && actions.typeConditions(),
     p: () => void taking.press(),
-    ...Object.fromEntries([1, 2, 3, 4].map((place) => [String(place), () => taking.digit(place)])),
+    ...Object.fromEntries([1, 2, 3, 4, 5].map((place) => [String(place), () => taking.digit(place)])),
   })
 
   const rule = taking.taking ? (live?.judgement.rule ?? expectedRule(props)) : (one.judgement?.rule ?? null)

@@ -135,7 +135,7 @@ export const ui = {
   'action.keep-value': 'Keep {value} {unit:unit}',
   'action.check-keys': '{what}: keys 1 as it should, 2 not as it should, 3 left out',
   'action.words-wanted': '{what}: a few words are wanted',
-  'action.choice-keys': '{what}: keys 1, 2, 3',
+  'action.choice-keys': '{what}: keys 1 to {count}',
   'action.keep-all': 'Keep the reading',
   'action.mend': 'Mended: say how',
   'action.keep-note': 'Keep with a note',

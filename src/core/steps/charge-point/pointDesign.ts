@@ -72,7 +72,10 @@ function earthRules(context: PointContext): Ruling[] {
   if (earthing === 'own-electrode' && context.plant.ofKind('electrode').length === 0)
     return [rule(context, 'not-yet', 'earth.no-electrode')]
   const isCombined = arrangement === 'TN-C-S'
-  if (isCombined && earthing === 'of-supply') return [rule(context, 'outside', 'earth.unprotected', { arrangement })]
+  // The national rules ask for it; elsewhere it is worth a second look.
+  const isAsked = context.regime.schools.cites === 'national'
+  if (isCombined && earthing === 'of-supply')
+    return [rule(context, isAsked ? 'outside' : 'close', 'earth.unprotected', { arrangement })]
   if (earthing === 'device-inside' && context.part.data.model?.data.penDevice === false)
     return [rule(context, 'outside', 'earth.no-device-inside')]
   return [rule(context, 'within', 'earth.kept', { arrangement })]

@@ -470,6 +470,11 @@ describe('the rules of its plant', () => {
     expect(rules({ arrangement: 'TN-S', point: { earthing: 'of-supply' } })[0]).toBe('within')
   })
 
+  it('are close on an earth that goes with the PEN where the documents are the international ones', () => {
+    const own: Own = { schools: { cites: 'international' }, point: { earthing: 'of-supply' } }
+    expect(rules(own)).toEqual(['close', 'point-design.earth.unprotected'])
+  })
+
   it('give each point a circuit of its own', () => {
     const site = house()
     site.build.part({ ...exampleChargePoint, tag: 'CP2', circuitId: site.circuit })
