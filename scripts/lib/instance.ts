@@ -48,7 +48,8 @@ async function refuseWithoutRights(appUrl: string): Promise<void> {
   try {
     const connection = await mysql.createConnection(appUrl)
     try {
-      for (const table of ['company', 'entry', 'charge_point_model', 'session']) await connection.query(`SELECT 1 FROM \`${table}\` LIMIT 1`)
+      for (const table of ['company', 'entry', 'charge_point_model', 'session'])
+        await connection.query(`SELECT 1 FROM \`${table}\` LIMIT 1`)
     } finally {
       await connection.end()
     }

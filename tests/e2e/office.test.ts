@@ -57,7 +57,7 @@ describe('the office', () => {
   it('keeps an instrument with its calibration and what it measures', async () => {
     await pressId(page, 'pane-kit')
     await pressId(page, 'add-tool')
-    await fillId(page, 'kit-tag', '11')
+    await fillId(page, 'kit-tag', '15')
     await fillId(page, 'kit-name', 'Inclinometer')
     await pressId(page, 'keep-tool')
     await sees(page, 'Tick what it measures')
@@ -70,19 +70,19 @@ describe('the office', () => {
   })
 
   it('shows the key of an instrument once, and takes the instrument out of the kit', async () => {
-    await (await page.waitForSelector('[aria-label="Change instrument 11"]'))!.click()
+    await (await page.waitForSelector('[aria-label="Change instrument 15"]'))!.click()
     // The form takes the focus into its first field, and the page moves there.
     await page.waitForFunction(() => document.activeElement?.matches('[data-testid=kit-tag]'))
     await pressId(page, 'give-key')
     const shown = await page.waitForSelector('[data-testid=feed-key]')
     expect(await shown!.evaluate((one) => one.textContent)).toMatch(/^[\w-]{32}$/)
     await pressId(page, 'take-key')
-    await sees(page, 'Instrument 11 has no key now')
+    await sees(page, 'Instrument 15 has no key now')
     expect(await page.$('[data-testid=feed-key]')).toBeNull()
     await pressId(page, 'retire-tool')
     await sees(page, 'Yes, 11 leaves the kit for good')
     await pressId(page, 'retire-tool')
-    await page.waitForFunction(() => !document.querySelector('[aria-label="Change instrument 11"]'))
+    await page.waitForFunction(() => !document.querySelector('[aria-label="Change instrument 15"]'))
     expect(page.complaints).toEqual([])
   })
 })
