@@ -123,9 +123,9 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
   const typed = trip ? (figureOf(evaluation, oneOf(trip.step), trip, text)[0] ?? null) : null
 
   const read = async (): Promise<void> => {
-    if (!typed) return setSaid(say('guide.what-does-it-show'))
+    if (!typed || !trip) return setSaid(say('guide.what-does-it-show'))
     setSaid(null)
-    await state.move({ do: 'read', text, how, isOutside: typed.verdict === 'outside' })
+    await state.move({ do: 'read', text, how, test: trip.step, isOutside: typed.verdict === 'outside' })
     type('')
   }
   const again = async (): Promise<void> => {

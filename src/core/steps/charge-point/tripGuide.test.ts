@@ -75,7 +75,7 @@ const ritual: Ritual = { slots: ['a', 'b', 'c'], resetLines: 2, ready_s: 20 }
 const play = (moves: readonly Move[], start: Guide = freshGuide(0), now = 0): Guide =>
   moves.reduce((guide, move) => moved(guide, move, ritual, now), start)
 const DONE: Move = { do: 'done' }
-const read = (text: string, isOutside = false): Move => ({ do: 'read', text, how: 'typed', isOutside })
+const read = (text: string, isOutside = false): Move => ({ do: 'read', text, how: 'typed', test: 'trips', isOutside })
 
 describe('the ritual between trips', () => {
   it('leads from C to the first trip, and after it to A, through each line of the reset, the wait, and C', () => {
@@ -115,6 +115,13 @@ describe('the ritual between trips', () => {
     expect(reset).toMatchObject({ moment: 'reset', line: 1 })
     const first = play([{ do: 'back' }, { do: 'back' }, { do: 'back' }], reset)
     expect(first).toMatchObject({ trip: 0, moment: 'read', texts: { a: '31' } })
+  })
+
+  it('keeps its test once more where a figure was read again, and not where it was the same', () => {
+    const first = { ...play([DONE, DONE, DONE, read('31')]), kept: ['trips', 'detector'] }
+    const again = (text: string) => play([{ do: 'back' }, read(text)], first).kept
+    expect(again('31')).toEqual(['trips', 'detector'])
+    expect(again('33')).toEqual(['detector'])
   })
 
   it('is over after the last figure', () => {

@@ -39,8 +39,8 @@ export type Move =
   | { do: 'back' }
   /** It did not trip, or it did: then the figure is read. */
   | { do: 'held' }
-  /** What the display shows; a figure that is outside stops the sequence. */
-  | { do: 'read'; text: string; how: FigureHow; isOutside: boolean }
+  /** What the display shows, for a test; a figure that is outside stops the sequence. */
+  | { do: 'read'; text: string; how: FigureHow; test: string; isOutside: boolean }
   /** After a stop: the same trip once more, or on with the next. */
   | { do: 'again' }
   | { do: 'go-on' }
@@ -149,7 +149,9 @@ export function moved(before: Guide, move: Move, ritual: Ritual, now: number): G
     case 'read': {
       if (guide.moment !== 'read' || slot === undefined) return guide
       const texts = { ...guide.texts, [slot]: move.text }
-      const known = { ...guide, texts, hows: { ...guide.hows, [slot]: move.how } }
+      // A figure that is read once more makes another reading of its test.
+      const kept = guide.texts[slot] === move.text ? guide.kept : guide.kept.filter((test) => test !== move.test)
+      const known = { ...guide, texts, kept, hows: { ...guide.hows, [slot]: move.how } }
       return move.isOutside ? at(known, 'stopped', now) : afterRead(known, ritual, now)
     }
     case 'again': {
