@@ -502,3 +502,35 @@ describe('lock, PIN and tamper function', () => {
     expect(all.of('point-secured', site.point, undefined).stands).toBe(false)
   })
 })
+
+describe('a roof and a charge point on one supply', () => {
+  const site = energised()
+  site.build.string('1')
+  site.build.part({ kind: 'inverter', tag: 'INV', maxInput_V: 1000, circuitId: site.circuit })
+  const { steps } = site.says('point-zs', site.point).evaluation
+  const ids = steps.map((one) => one.step.id)
+  const at = (id: string): number => ids.indexOf(id)
+
+  it('have the tests of origin and earth once', () => {
+    for (const id of ['ze', 'earth-back', 'prove-dead', 'lead-null'])
+      expect(ids.filter((one) => one === id)).toHaveLength(1)
+    expect(ids.filter((id) => id.startsWith('close-out'))).toEqual(['close-out'])
+  })
+
+  it('are worked through in one order: plugs of the roof locked, AC side proved, point, then switched on', () => {
+    const order = [
+      'plugs-locked',
+      'r1r2',
+      'ze',
+      'zs',
+      'point-locks-off',
+      'point-zs',
+      'point-locks-on',
+      'reconnect',
+      'close-out',
+    ]
+    const places = order.map(at)
+    expect(places.every((place) => place >= 0)).toBe(true)
+    expect([...places].sort((a, b) => a - b)).toEqual(places)
+  })
+})
