@@ -80,7 +80,7 @@ describe('the office', () => {
     await sees(page, 'Instrument 15 has no key now')
     expect(await page.$('[data-testid=feed-key]')).toBeNull()
     await pressId(page, 'retire-tool')
-    await sees(page, 'Yes, 11 leaves the kit for good')
+    await sees(page, 'Yes, 15 leaves the kit for good')
     await pressId(page, 'retire-tool')
     await page.waitForFunction(() => !document.querySelector('[aria-label="Change instrument 15"]'))
     expect(page.complaints).toEqual([])
