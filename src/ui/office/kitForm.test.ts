@@ -71,3 +71,15 @@ describe('an instrument of the kit', () => {
     expect(rangeLines(tester)).toContainEqual(expect.stringMatching(/^DC voltage to 1000\sV, ±\(0\.5\s% \+ 2\)$/))
   })
 })
+
+describe('what an instrument can do besides', () => {
+  it('is kept through the form and told in its lines', () => {
+    const texts = { ...kitTexts(null), tag: '12', name: 'Adapter', can: ['ev-adapter'] as const }
+    const ticked = { ...texts, ranges: { ...texts.ranges, 'ac-voltage': { ...texts.ranges['ac-voltage'], on: true } } }
+    const read = readKit(ticked, null)
+    expect(read).toMatchObject({ tool: { can: ['ev-adapter'] } })
+    if (!('tool' in read)) return
+    expect(kitTexts(read.tool).can).toEqual(['ev-adapter'])
+    expect(rangeLines(read.tool).at(-1)).toBe('an adapter that plays the car')
+  })
+})

@@ -132,9 +132,9 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
   return { message: say('kit.cannot-be', { what: String(parsed.error.issues[0]?.path[0] ?? '') }) }
 }
 
-/** What an instrument measures, to where and how well, in a line each. */
+/** What an instrument measures, to where and how well, and what it can do besides, in a line each. */
 export function rangeLines(tool: Instrument): string[] {
-  return tool.ranges.map(({ measures, most, accuracy }) =>
+  const ranges = tool.ranges.map(({ measures, most, accuracy }) =>
     say('kit.range', {
       what: sayCode('measures', measures),
       most: `${most} ${unitSpellings[feedUnits[measures]].written}`.trim(),
@@ -142,4 +142,5 @@ export function rangeLines(tool: Instrument): string[] {
       digits: accuracy.digits,
     }),
   )
+  return [...ranges, ...(tool.can ?? []).map((ability) => sayCode('need', ability))]
 }

@@ -29,7 +29,9 @@ export function plugPanel(own: string, context: PointContext): PlugPanel {
 function columnOf(own: string, context: PointContext, row: StateRow, readings: Readings): PlugColumn {
   const states = readings['point-states']
   const duty = numberIn(readings['point-current'], 'duty-full')
-  const swings = SWINGING.has(row.state)
+  // A state that nobody made is drawn bare.
+  const isMade = !row.ask.optional || choiceIn(states, `adapter-${row.id}`) !== null
+  const swings = isMade && SWINGING.has(row.state)
   const level = numberIn(states, `level-${row.id}`)
   const rulings = stateRulings(context, states, row)
   return {
