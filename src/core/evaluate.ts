@@ -5,6 +5,7 @@
 import type { EntryIndex } from './evaluation/entryIndex'
 import { swappedNeighbour } from './evaluation/neighbour'
 import { contextIn } from './evaluation/draft'
+import { judgeStep } from './evaluation/judge'
 import { addedSince, wholeWith } from './evaluation/next'
 import { remember, type Whole, wholeBehind, wholeOf } from './evaluation/run'
 import { snagsOf } from './evaluation/snags'
@@ -143,7 +144,11 @@ export function panelOf(
   const context = contextIn(evaluation, one, reading)
   const counted = (step: string, partId: string) =>
     evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
-  return one.step.panel(Object.create(context, { counted: { value: counted, enumerable: true } }))
+  const verdictOf = (step: string): Verdict =>
+    step === one.step.id
+      ? judgeStep(one.step, context).verdict
+      : (evaluation.byKey.get(stepKey(step, one.part.id))?.verdict ?? 'not-yet')
+  return one.step.panel(Object.create(context, { counted: { value: counted, enumerable: true } }), verdictOf)
 }
 
 /** The trips that somebody is led through at a charge point, and with which waveform. */

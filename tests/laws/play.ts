@@ -370,7 +370,7 @@ export class Play {
     this.evaluation = alone
     for (const at of fresh.steps) holdsAt(at, fresh)
     changesAreSaid(fresh, this.build.entries)
-    plugsAreSafe(fresh)
+    plugsAreSafe(fresh, this.visitId)
     gatesHold(fresh, this.build.entries, this.visitId)
   }
 }
@@ -471,12 +471,15 @@ function changesAreSaid(evaluation: Evaluation, entries: readonly Entry[]): void
  * At a plug: nothing is asked before its earth was found without potential, nothing is sound whose outlet stays live where
  * it must be off, and no fault simulated from a dead outlet proves anything.
  */
-function plugsAreSafe(evaluation: Evaluation): void {
+function plugsAreSafe(evaluation: Evaluation, visitId: string): void {
   for (const at of evaluation.steps) {
     if (at.part.data.kind !== 'charge-point' || !AT_PLUG.includes(at.step.id)) continue
     const pretest = evaluation.byKey.get(`point-pretest:${at.part.id}`)!
-    if (at.step.id !== 'point-pretest' && !at.gates.some((gate) => gate.hard && !gate.met))
+    if (at.step.id !== 'point-pretest' && !at.gates.some((gate) => gate.hard && !gate.met)) {
       must(['within', 'close'].includes(pretest.verdict), 'nothing at a plug before its earth was felt', at)
+      const isToday = pretest.readings.some(({ entry, ended }) => !ended && entry.visitId === visitId)
+      must(isToday, 'nothing at a plug whose earth was felt on another day', at)
+    }
     const body = at.counting?.entry.body
     if (!body || (at.verdict !== 'within' && at.verdict !== 'close')) continue
     const isLiveAt = (id: string): boolean => choiceOf(body, id) === 'outlet-live'

@@ -67,8 +67,8 @@ const meets = ({ ranges, can }: Instrument, need: KitNeed): boolean =>
   isAbility(need) ? (can?.includes(need) ?? false) : ranges.some((range) => range.measures === need)
 
 /** What of several needs no instrument meets. */
-export const lacksOf = <Need extends string>(needs: readonly Need[], instruments: readonly Instrument[]): Need[] =>
-  needs.filter((need) => !instruments.some((tool) => meets(tool, need as unknown as KitNeed)))
+export const lacksOf = (needs: readonly KitNeed[], instruments: readonly Instrument[]): KitNeed[] =>
+  needs.filter((need) => !instruments.some((tool) => meets(tool, need)))
 
 const shut = (id: string, hard: boolean, figures: Figures): GateState => ({
   id,

@@ -6,7 +6,7 @@ import type { Body, Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime, inOrder } from '../record/order'
 import { steps, stepsOf } from '../steps'
-import { type AnyStep, isAskedOf, isRead } from '../steps/step'
+import { type AnyStep, isAskedOf, isRead, mayBeLeftOut } from '../steps/step'
 import type { Finding, Verdict } from '../verdict/verdict'
 import { type EntryIndex, indexEntries } from './entryIndex'
 import { type GateView, isHeldBack } from './gates'
@@ -20,7 +20,7 @@ import { statesOf } from './placedEvents'
 import { Settled } from './settled'
 import { stepKey } from './stepKey'
 import { subjectsOf } from './subjects'
-import type { Evaluation, Scope } from './types'
+import type { Evaluation, Scope, StepEvaluation } from './types'
 
 /** What one evaluation knows; the next one may begin with it. */
 export type Whole = {
@@ -169,15 +169,19 @@ export function gateViewOf(whole: Whole): GateView {
 function verdictBefore(whole: Whole, step: string, partId: string): Verdict | undefined {
   const own = whole.owns.get(step)?.get(partId)
   if (!own) return undefined
-  if (isLeftOut(own, whole.index)) return 'left-out'
+  if (isLeftOut(own, leftOutOf(own, whole.index))) return 'left-out'
   return whole.bySisters.get(own.key)?.verdict ?? own.verdict
 }
 
-function isLeftOut(own: Own, index: EntryIndex): boolean {
-  if (index.leftOut.size === 0) return false
-  const leftOut = index.leftOut.get(own.key)
-  return leftOut !== undefined && (!own.counting || correctedTime(leftOut) > own.counting.at)
+/** What somebody said who left it out; nothing where that says nothing. */
+function leftOutOf({ step, key }: Own, index: EntryIndex): StepEvaluation['leftOut'] {
+  const entry = index.leftOut.size > 0 ? index.leftOut.get(key) : undefined
+  if (!entry || !mayBeLeftOut(step)) return null
+  return { reason: entry.body.reason, personId: entry.personId, at: correctedTime(entry) }
 }
+
+const isLeftOut = ({ counting }: Own, leftOut: StepEvaluation['leftOut']): leftOut is NonNullable<typeof leftOut> =>
+  leftOut !== null && (!counting || leftOut.at > counting.at)
 
 /** Sisters, gates, left out, and what follows for the verdict. A fact is never refused because of a gate. */
 export function settler(whole: Whole): (own: Own) => Settled {
@@ -186,9 +190,8 @@ export function settler(whole: Whole): (own: Own) => Settled {
   return (own) => {
     const { key, step, part, computed, counting } = own
     const beside = whole.bySisters.size > 0 ? whole.bySisters.get(key) : undefined
-    const left = whole.index.leftOut.size > 0 ? whole.index.leftOut.get(key) : undefined
-    const leftOut = left ? { reason: left.body.reason, personId: left.personId, at: correctedTime(left) } : null
-    if (leftOut && (!counting || leftOut.at > counting.at)) {
+    const leftOut = leftOutOf(own, whole.index)
+    if (isLeftOut(own, leftOut)) {
       const finding: Finding = { code: 'left-out', figures: { tag: part.data.tag, reason: leftOut.reason } }
       return new Settled(own, looked, 'left-out', finding, [], leftOut)
     }

@@ -11,11 +11,12 @@ export const stateIds = [
   'plugs-locked',
   'point-open',
   'point-secured',
+  'point-felt',
 ] as const
 export type StateId = (typeof stateIds)[number]
 
 /** Nobody knows what happened between two visits: these are proved anew. */
-const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled', 'point-open'])
+const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled', 'point-open', 'point-felt'])
 /** What was taken off or opened is put back, whether or not anything waits for it. */
 export const mustStand: ReadonlySet<StateId> = new Set(['earth-on', 'electrode-on', 'plugs-locked', 'point-secured'])
 

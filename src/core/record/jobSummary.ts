@@ -3,9 +3,10 @@ import { z } from 'zod'
 import { evaluate } from '../evaluate'
 import type { Evaluation, StationState } from '../evaluation/types'
 import { partsOfKind } from '../plant/projection'
-import { isRead } from '../steps/step'
+import { isRead, type KitNeed } from '../steps/step'
 import { verdicts } from '../verdict/verdict'
 import type { Facts } from './facts'
+import { abilities, measurableSchema } from './instrument'
 
 /** Raised when a summary computed by older code must be computed again. */
 export const SUMMARY_VERSION = 5
@@ -39,7 +40,7 @@ export const jobSummarySchema = z.object({
   sinceSeal: z.number(),
   openSnags: z.number(),
   /** What the tests that are left need of a kit. */
-  kitNeeds: z.array(z.string()),
+  kitNeeds: z.array(z.enum([...measurableSchema.options, ...abilities])),
 })
 export type JobSummary = Omit<z.infer<typeof jobSummarySchema>, 'stations'> & { stations: StationState[] }
 
@@ -77,7 +78,7 @@ export function summarise(facts: Facts, now: number): JobSummary {
 }
 
 /** What the tests that are left need of a kit; whether it is there is asked when the list is. */
-const kitNeeds = ({ steps }: Evaluation): string[] => [
+const kitNeeds = ({ steps }: Evaluation): KitNeed[] => [
   ...new Set(steps.flatMap(({ step, part, done }) => (!done && isRead(step) && step.kit?.(part)) || [])),
 ]
 
@@ -90,5 +91,5 @@ export type JobLine = {
   visitAt: string | null
   summary: JobSummary
   /** What it needs that nothing in the kit has. */
-  kitLacks: string[]
+  kitLacks: KitNeed[]
 }

@@ -146,6 +146,9 @@ export type ComputedStep<Kind extends PartKind = PartKind> = StepBase<Kind> & { 
 /** A figure worked out from several slots. */
 export type Standing = { value: number; unit: Unit; decimals: number }
 
+/** What the tests of the same part come to; that of the step itself by what is answered so far. */
+export type VerdictOf = (step: string) => Verdict
+
 /** A test that somebody reads. */
 export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
   Asking & {
@@ -155,6 +158,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     readsOthers?: boolean
     /** Which of the readings of the visit that counts has the say. */
     counts: 'latest' | 'worst'
+    /** What stays open until it is done, for somebody would be hurt by what was merely left out: lines of it may be. */
+    neverLeftOut?: true
     /** Its readings begin and end states of places. */
     effects?: readonly StateEffect[]
     /** What it cannot be done without: said before anybody drives out. */
@@ -179,8 +184,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     groupOf?(slot: Slot): string | null
     /** People are led through it one thing at a time, on a screen of its own, by name. */
     guide?: 'trips'
-    /** A picture over its questions that fills as they are answered; it may look at readings of whatever step. */
-    panel?(context: StepContext<Kind>): Panel
+    /** A picture over its questions that fills as they are answered; it may look at readings and verdicts of whatever step. */
+    panel?(context: StepContext<Kind>, verdictOf: VerdictOf): Panel
     /** Pictures of its own beside the working, as data. */
     pictures?(context: StepContext<Kind>): readonly Picture[]
     /** A planning sheet of its own, by name; the sheet itself stands in the interface. */
@@ -220,6 +225,8 @@ export function mainSlot(step: AnyStep): Slot | null {
   const numbers = slots.filter((slot) => slot.kind === 'number')
   return numbers.find((slot) => !slot.optional) ?? numbers[0] ?? slots[0] ?? null
 }
+
+export const mayBeLeftOut = (step: AnyStep): boolean => !isRead(step) || !step.neverLeftOut
 
 /** A list of checks and nothing else. */
 export const isChecklist = (step: AnyStep): boolean =>

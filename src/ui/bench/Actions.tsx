@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import type { Slot } from '@/core/steps/slot'
-import { isRead } from '@/core/steps/step'
+import { isRead, mayBeLeftOut } from '@/core/steps/step'
 import { say, sayCode, type WordKey } from '@/words/say'
 import type { BenchActions } from './types'
 import { type Draft, isStarted } from './draft'
@@ -103,7 +103,7 @@ export function Actions(props: Props) {
           {say('guide.open')} <kbd>J</kbd>
         </Button>
       )}
-      {canWrite && !one.counting && !isStarted(draft) && (
+      {canWrite && !one.counting && !isStarted(draft) && mayBeLeftOut(one.step) && (
         <Button onClick={actions.leaveOut} data-testid="leave-out">
           {say('action.leave-out')} <kbd>L</kbd>
         </Button>

@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { causes } from '@/core/evaluate'
 import { choicesOf, slotsShown } from '@/core/steps/slot'
-import { isRead, shownFor } from '@/core/steps/step'
+import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { say, sayCode } from '@/words/say'
 import { Hookup } from '../hookup/Hookup'
@@ -58,7 +58,7 @@ export function Bench(props: BenchProps) {
     k: keepNoted,
     n: actions.next,
     b: actions.back,
-    l: () => canWrite && actions.leaveOut(),
+    l: () => canWrite && mayBeLeftOut(step) && actions.leaveOut(),
     s: () => canWrite && actions.mend(),
     a: () => canWrite && actions.sequence(),
     j: () => canWrite && isRead(step) && step.guide && !shut?.hard && actions.guide(),

@@ -159,9 +159,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     else if (isSimulated) void press()
     else void state.move({ do: 'done' })
   }
-  const shut = [...new Set(plan.trips.map((one) => one.step))]
-    .flatMap((step) => oneOf(step)?.shut ?? [])
-    .find((gate) => gate.hard)
+  const shut = [...new Set(plan.trips.map((one) => one.step))].flatMap((step) => oneOf(step)?.shut ?? []).at(0)
   return {
     plan,
     guide,

@@ -179,14 +179,19 @@ export const plugSays = {
   'need.dc-residual-current': 'a ramp of smooth direct current',
   'gate.point-open': 'Locks of {tag} off',
   'gate.point-earth-safe': 'No potential on the earth of {tag}',
+  'gate.point-earth-felt': 'Earth of {tag} felt in this visit',
   'gate.point-states-seen': 'States of {tag} as they must be',
   'finding.held-back.point-open': 'Lock, PIN or tamper function of {tag} is on: it will not answer the adapter.',
   'finding.held-back.point-earth-safe':
     'The earth of {tag} was not found without potential yet. Nothing else is done at this plug.',
+  'finding.held-back.point-earth-felt':
+    'Nobody felt the earth of {tag} in this visit. Nothing else is done at this plug.',
   'finding.held-back.point-states-seen':
     'The states of {tag} are not as they must be: a fault simulated now proves nothing.',
   'finding.lapsed.point-open.entry': 'The locks of {tag} were put on again. Take them off for more tests.',
   'finding.lapsed.point-open.visit': 'The locks of {tag} came off on an earlier visit. See how they stand today.',
+  'finding.lapsed.point-felt.visit':
+    'The earth of {tag} was felt on an earlier visit. Feel it again before anything else.',
   'finding.lapsed.point-secured.entry':
     'The locks of {tag} came off again for {step:step}. Put them on before anybody signs.',
 
@@ -253,6 +258,8 @@ export const plugSays = {
   'finding.point-fault.nothing-shown': '{tag} drops, and shows nothing of a fault.',
   'finding.point-fault.has-no-sign': '{tag} drops. This model shows no faults.',
 
+  'finding.point.no-model':
+    'Choose the model of {tag}: without it nobody knows what it must do, and this is no verdict.',
   'finding.point-current.no-reading': 'In B or C, read the duty of the pilot.',
   'finding.point-current.no-duty': '{duty} % is no duty that codes a current. Read it again.',
   'finding.point-current.digital': '{duty} %: the current is agreed in data, and no adapter reads it here.',
@@ -260,6 +267,10 @@ export const plugSays = {
   'finding.point-current.no-model':
     '{duty} %. Choose the model of {tag} and its cable: without them this is no verdict.',
   'finding.point-current.same-twice': 'The same cable twice proves one current. Set the knob one step lower.',
+  'finding.point-current.not-full':
+    'A cable of {cable_A:0} A proves no {own_A:0} A: set the knob to a cable that carries them.',
+  'finding.point-current.not-lower':
+    'A cable of {cable_A:0} A bounds nothing at {own_A:0} A: set the knob lower than that.',
   'finding.point-current.within': '{duty} % allows {read} A, at most the {least_A:0} A of the {what:bound}.',
   'finding.point-current.close':
     '{duty} % allows {read} A, a little above the {least_A:0} A of the {what:bound}, within what a pilot may be off.',
@@ -341,6 +352,8 @@ export const plugSays = {
   'working.point-fault.sign-only-close': 'It shows the fault; nothing shown is close',
   'working.point-fault.sign-asked': 'It shows the fault, by this regime',
   'working.point-fault.sign-not-asked': 'What it shows is kept',
+  'working.point.no-model': 'What the model is made for',
+  'working.point-current.settings': 'Once with a cable of {own_A:0} A or more, once with one of less',
   'working.point-current.codes': 'Duty {duty} %',
   'working.point-current.most': '{duty} % against the {what:bound}, a pilot may be off by {slack_pct:0} %',
   'working.point-current.resistor': 'Resistor in the plug, {read} Ω',

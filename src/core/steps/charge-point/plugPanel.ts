@@ -1,9 +1,9 @@
 /** Everything that is known of a plug, state by state: what its tests read, and what is being answered now. */
 import { pilotBand } from '../../pilot/state'
-import { gravest, type Verdict } from '../../verdict/verdict'
+import { gravest } from '../../verdict/verdict'
 import type { PlugColumn, PlugPanel } from '../panel'
 import { choiceIn, numberIn } from '../reading'
-import type { Reading } from '../step'
+import type { Reading, VerdictOf } from '../step'
 import type { PointContext } from './point'
 import { OFF, type StateRow, stateRows, stateRulings } from './stateRows'
 
@@ -17,13 +17,13 @@ const NOTHING = { slots: {} }
 const SWINGING = new Set(['B', 'C', 'D'])
 
 /** @param own the step that is on the bench: its answers are those of the context. */
-export function plugPanel(own: string, context: PointContext): PlugPanel {
+export function plugPanel(own: string, context: PointContext, verdictOf: VerdictOf): PlugPanel {
   const readingOf = (step: From): Pick<Reading, 'slots'> =>
     step === own ? context.reading : (context.counted(step, context.part.id) ?? NOTHING)
   const readings = Object.fromEntries(FROM.map((step) => [step, readingOf(step)])) as Readings
   const columns = stateRows(context.part.data).map((row) => columnOf(own, context, row, readings))
   const at = columns.findIndex((one) => one.state === 'F')
-  return { kind: 'plug', columns: [...columns.slice(0, at), shortColumn(own, readings), ...columns.slice(at)] }
+  return { kind: 'plug', columns: [...columns.slice(0, at), shortColumn(readings, verdictOf), ...columns.slice(at)] }
 }
 
 function columnOf(own: string, context: PointContext, row: StateRow, readings: Readings): PlugColumn {
@@ -58,14 +58,11 @@ const padOf = (id: string, { 'point-pretest': pretest }: Readings): Pick<PlugCol
 })
 
 /** The pilot shorted: a test of its own. */
-function shortColumn(own: string, readings: Readings): PlugColumn {
+function shortColumn(readings: Readings, verdictOf: VerdictOf): PlugColumn {
   const fault = readings['point-pilot-short']
-  const adapter = choiceIn(fault, 'outlet-after')
-  const shown = choiceIn(fault, 'fault-sign')
-  const verdict: Verdict = adapter === null || shown === null ? 'not-yet' : adapter === OFF ? 'within' : 'outside'
   return {
     group: null,
-    id: own === 'point-pilot-short' ? 'e-now' : 'e',
+    id: 'e',
     state: 'E',
     must: OFF,
     mustHold: false,
@@ -73,10 +70,10 @@ function shortColumn(own: string, readings: Readings): PlugColumn {
     level_V: null,
     duty_pct: null,
     swings: false,
-    adapter,
-    shown,
+    adapter: choiceIn(fault, 'outlet-after'),
+    shown: choiceIn(fault, 'fault-sign'),
     ...padOf('e', readings),
-    verdict,
+    verdict: verdictOf('point-pilot-short'),
     isAsked: true,
   }
 }

@@ -3,7 +3,9 @@ import type { ChargePointData } from '../../plant/chargePointModel'
 import type { PartOf } from '../../plant/plantIndex'
 import type { Rcd } from '../../rcd/limits'
 import type { PartData } from '../../plant/part'
+import type { Ruling } from '../../verdict/judgement'
 import { liveGates } from '../gates'
+import { ruled } from '../holding'
 import type { NumberSlot } from '../slot'
 import type { GateRule, Reading, ReadStep, StepContext } from '../step'
 
@@ -20,8 +22,9 @@ const whoseModel =
   (is: (model: ChargePointData) => boolean): Asks =>
   (part: PartData) =>
     part.kind === 'charge-point' && part.model !== null && is(part.model.data)
-export const hasSocket = whoseModel(({ outlet }) => outlet === 'socket')
-export const hasCable = whoseModel(({ outlet }) => outlet === 'tethered')
+const hasCable = whoseModel(({ outlet }) => outlet === 'tethered')
+/** Of a model that nobody knows everything is asked. */
+export const hasSocket: Asks = (part, regime) => !hasCable(part, regime)
 export const isPointThreePhase = whoseModel(({ phases }) => phases === 3)
 export const isPointSinglePhase: Asks = (part, regime) => !isPointThreePhase(part, regime)
 export const isVentilated: Asks = (part) => part.kind === 'charge-point' && part.ventilated
@@ -41,15 +44,18 @@ export function deviceAt(context: PointContext): { rcd: Rcd; tag: string } | nul
   return { rcd: { type, kind: delay, rated_mA, standard }, tag }
 }
 
-/** The protective earth at the plug was found without potential, at every position of the knob. */
-const pretestGate: GateRule = { id: 'point-earth-safe', hard: true, waitsFor: 'point-pretest', until: 'done' }
+/** The protective earth at the plug was found without potential, at every position of the knob, and in this visit. */
+const pretestGates: readonly GateRule[] = [
+  { id: 'point-earth-safe', hard: true, waitsFor: 'point-pretest', until: 'done' },
+  { id: 'point-earth-felt', hard: true, state: 'point-felt', on: 'part' },
+]
 /** Lock, PIN and tamper function are off: else it answers to nobody. */
 const openGate: GateRule = { id: 'point-open', hard: false, state: 'point-open', on: 'part' }
 
 /** Before anything is plugged in: its own circuit proved, earth on. */
 export const plugGates: readonly GateRule[] = [...liveGates, openGate]
 /** Before anything is asked of it: no potential on its earth either. */
-export const pointGates: readonly GateRule[] = [...plugGates, pretestGate]
+export const pointGates: readonly GateRule[] = [...plugGates, ...pretestGates]
 
 /** What every test of a charge point with the supply on has alike. */
 export const atPoint = {
@@ -61,6 +67,12 @@ export const atPoint = {
   gates: pointGates,
   effects: [{ state: 'dead', on: 'supply', does: 'end' }],
 } as const satisfies Partial<ReadStep<'charge-point'>>
+
+/** What a model decides cannot be sound while nobody said which it is. */
+export const modelRulings = (context: PointContext): Ruling[] =>
+  modelOf(context)
+    ? []
+    : [ruled(context, 'not-yet', 'point.no-model', { code: 'point.no-model', source: 'point-practice' })]
 
 /** The same context with another part in it, and another reading. */
 export const contextOn = <Kind extends 'circuit'>(

@@ -133,6 +133,28 @@ function resistorRuling(context: PointContext): Ruling[] {
   ]
 }
 
+/** What bounds the current besides the cable: the full rating is proved by a cable that carries it, and one step lower by one that does not. */
+function withoutCable(context: PointContext): number | null {
+  const others = bounds(context, full).filter(({ what }) => what !== 'cable')
+  return others[0]?.current_A ?? null
+}
+
+/** Both settings of the cable prove what they are made for, as far as there is such a cable. */
+function settingRulings(context: PointContext): Ruling[] {
+  const own_A = withoutCable(context)
+  const [full_A, lower_A] = [cableOf(context, full), cableOf(context, lower)]
+  if (!hasSocket(context.part.data, context.regime) || own_A === null) return []
+  const line = { code: 'point-current.settings', figures: { own_A }, source: 'point-practice' } as const
+  const isFull = full_A === null || full_A >= own_A
+  const isLower = lower_A === null || lower_A < own_A || own_A <= LEAST_CABLE_A
+  const [code, cable_A] = !isFull ? ['not-full', full_A] : !isLower ? ['not-lower', lower_A] : [null, 0]
+  return code === null
+    ? []
+    : [ruled(context, 'not-yet', `point-current.${code}`, line, { cable_A: cable_A ?? 0, own_A })]
+}
+/** No cable carries less than this: a point that is set lower is bounded by its setting alone. */
+const LEAST_CABLE_A = Math.min(...cableCodes.map((code) => code.current_A))
+
 /** The same setting twice proves one current and no second. */
 function isSameTwice({ reading, part }: PointContext): boolean {
   const first = choiceIn(reading, full.cable)
@@ -154,7 +176,7 @@ export const pointCurrent: ReadStep<'charge-point'> = {
   order: 'F6',
   slots,
   stands: 'highest',
-  panel: (context) => plugPanel('point-current', context),
+  panel: (context, verdictOf) => plugPanel('point-current', context, verdictOf),
   kit: () => ['pilot-duty'],
   cautions: [{ id: 'outlet-becomes-live', hard: true }],
   hookup: {
@@ -172,7 +194,7 @@ export const pointCurrent: ReadStep<'charge-point'> = {
   judge(context) {
     const rulings = [...rulingOf(context, full), ...rulingOf(context, lower), ...resistorRuling(context)]
     if (rulings.length === 0) return notYet(context, 'point-current.no-reading')
-    return decide(rulings, { before: () => boundLines(context) })
+    return decide([...rulings, ...settingRulings(context)], { before: () => boundLines(context) })
   },
   example: {
     source: 'IEC 61851-1:2017 annex A (from memory): 40 % codes 24 A; a cable of 20 A is less',

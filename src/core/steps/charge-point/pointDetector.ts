@@ -13,7 +13,7 @@ import { type Figure, figuresOf, measuredOf } from '../reading'
 import { type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
-import { atPoint, type PointContext } from './point'
+import { atPoint, modelRulings, type PointContext } from './point'
 
 type Asks = NonNullable<NumberSlot['only']>
 const isTwelve: Asks = (_, regime) => regime.schools['point.sequence'] === 'twelve'
@@ -88,7 +88,8 @@ export const pointDetector: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-detector',
   order: 'F10',
-  of: (part) => part.data.model?.data.dcDetector === true,
+  // Of a model that nobody knows it is asked.
+  of: (part) => part.data.model?.data.dcDetector !== false,
   slots,
   stands: 'highest',
   guide: 'trips',
@@ -109,7 +110,7 @@ export const pointDetector: ReadStep<'charge-point'> = {
   sources: ['iec-62955', 'point-practice'],
   judge(context) {
     const rulings = figuresOf(context, [...ramps, ...timed]).map((one) => rulingOf(context, one))
-    return rulings.length > 0 ? decide(rulings) : notYet(context, 'detector.no-reading')
+    return rulings.length > 0 ? decide([...rulings, ...modelRulings(context)]) : notYet(context, 'detector.no-reading')
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []

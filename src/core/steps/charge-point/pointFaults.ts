@@ -61,7 +61,7 @@ const simulated = ({ id, order, drawing, signIsAsked, knob }: Fault): ReadStep<'
   order,
   slots,
   stands: 'none',
-  panel: (context) => plugPanel(id, context),
+  panel: (context, verdictOf) => plugPanel(id, context, verdictOf),
   gates: [...pointGates, { id: 'point-states-seen', hard: true, waitsFor: 'point-states', until: 'not-outside' }],
   cautions: [
     { id: 'outlet-becomes-live', hard: true },

@@ -43,6 +43,7 @@ export const pointLocksOn = checklist<'charge-point'>({
   ...shared,
   id: 'point-locks-on',
   order: 'F13',
+  neverLeftOut: true,
   slots: [
     decisive('pin-changed', 1),
     decisive('lock-on', 2, { only: hasSocket }),

@@ -68,8 +68,9 @@ export const pointPretest: ReadStep<'charge-point'> = {
   id: 'point-pretest',
   order: 'F2',
   gates: plugGates,
+  effects: [...atPoint.effects, { state: 'point-felt', on: 'part', does: 'begin' }],
   slots: [
-    choiceSlot({ id: 'thumb', options: ['thumb-bare', GLOVED], sound: ['thumb-bare'], balloon: 1, sticky: true }),
+    choiceSlot({ id: 'thumb', options: ['thumb-bare', GLOVED], sound: ['thumb-bare'], balloon: 1 }),
     ...positions.map(({ pad }) => pad),
     ...positions.map(({ volts }) => volts),
   ],

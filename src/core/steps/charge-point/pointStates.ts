@@ -9,7 +9,7 @@ import { notYet, ruled } from '../holding'
 import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
 import { plugPanel } from './plugPanel'
-import { atPoint, type PointContext } from './point'
+import { atPoint, modelRulings, type PointContext } from './point'
 import { allRulings, groupOf, LIVE, OFF, stateSlots } from './stateRows'
 
 /** What is said where nothing is wrong in any state. */
@@ -23,7 +23,7 @@ export const pointStates: ReadStep<'charge-point'> = {
   slots: stateSlots,
   stands: 'none',
   groupOf,
-  panel: (context) => plugPanel('point-states', context),
+  panel: (context, verdictOf) => plugPanel('point-states', context, verdictOf),
   kit: () => ['ev-adapter'],
   cautions: [
     { id: 'outlet-becomes-live', hard: true },
@@ -42,8 +42,8 @@ export const pointStates: ReadStep<'charge-point'> = {
   sources: ['iec-61851-states', 'iec-61851-pilot', 'point-practice'],
   mendingTouches: ['point-pilot-short', 'point-earth-lost'],
   judge(context) {
-    const rulings = allRulings(context)
-    if (rulings.length === 0) return notYet(context, 'point-states.no-reading')
+    const rulings = [...allRulings(context), ...modelRulings(context)]
+    if (Object.keys(context.reading.slots).length === 0) return notYet(context, 'point-states.no-reading')
     const isSound = rulings.every((one) => one.verdict === 'within')
     return decide(isSound ? [asTheyMust(context), ...rulings] : rulings)
   },

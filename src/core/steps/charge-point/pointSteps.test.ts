@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { linesOf } from '../../evaluate'
+import { evaluate, linesOf, panelOf } from '../../evaluate'
 import type { ChargePointData } from '../../plant/chargePointModel'
 import type { ChargePointPartData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
@@ -7,7 +7,9 @@ import type { Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
 import { testId } from '../../testing/factsBuilder'
 import { choose, Installation, over, read } from '../../testing/installation'
-import { exampleChargePoint, exampleModel } from '../worked'
+import { readStepById } from '../index'
+import { slotsOf } from '../step'
+import { exampleChargePoint, exampleModel, exampleRcd } from '../worked'
 
 type Own = {
   model?: Partial<ChargePointData>
@@ -81,7 +83,7 @@ describe('before anything is done at a plug', () => {
     expect(shut(site, 'point-states')).toEqual(
       expect.arrayContaining(['earth-back', 'protective-proved', 'ac-polarity', 'point-earth-safe', 'point-open']),
     )
-    expect(shut(energised(), 'point-states')).toEqual(['point-open', 'point-earth-safe'])
+    expect(shut(energised(), 'point-states')).toEqual(['point-open', 'point-earth-safe', 'point-earth-felt'])
     expect(shut(ready(), 'point-zs')).toEqual([])
   })
 
@@ -532,5 +534,107 @@ describe('a roof and a charge point on one supply', () => {
     const places = order.map(at)
     expect(places.every((place) => place >= 0)).toBe(true)
     expect([...places].sort((a, b) => a - b)).toEqual(places)
+  })
+})
+
+describe('what nobody knows of a point', () => {
+  const unknown: Own = { point: { model: null } }
+  const held = { text: '>1999', value: 1999, bound: 'more-than', unit: 'ms' } as const
+
+  it('is asked as if it were there: the lock of a socket, and the detector', () => {
+    const site = ready(unknown)
+    const { 'plug-lock': _, ...slots } = states as Record<string, SlotValue>
+    site.build.reading('point-states', site.point, { slots })
+    expect(site.says('point-states', site.point).verdict).toBe('not-yet')
+    expect(site.says('point-detector', site.point).one.part.id).toBe(site.point)
+  })
+
+  it('leaves nothing within that its model decides', () => {
+    const volts = { 'v-l-n': read(236, 'V', 0), 'v-l-pe': read(236, 'V', 0), 'v-n-pe': read(1, 'V', 0) }
+    expect(said(unknown, 'point-voltages', volts)[0]).toBe('not-yet')
+    expect(said(unknown, 'point-zs', { 'plug-loop-mode': choose('dc-safe'), zs: read(0.33) })[0]).toBe('not-yet')
+    expect(said(unknown, 'point-states', states)[0]).toBe('not-yet')
+    const site = ready(unknown)
+    site.build.part({ ...exampleRcd, tag: 'RCD9' })
+    const trips = { 'half-0': held, 'half-180': held, 'once-0': read(31, 'ms', 1) }
+    expect(site.take('point-trips', site.point, trips).says('point-trips', site.point).verdict).toBe('not-yet')
+  })
+})
+
+describe('the earth of a plug', () => {
+  it('is felt anew on each visit: nobody knows what happened in between', () => {
+    const site = ready()
+    expect(shut(site, 'point-zs')).toEqual([])
+    const facts = site.build.facts({
+      visits: [...site.facts.visits, { id: testId(0xc9), startsAt: '2026-05-20T08:00:00.000Z', title: '' }],
+    })
+    const one = evaluate({ ...facts, regime: site.regime }, 0).byKey.get(`point-zs:${site.point}`)!
+    const gate = one.gates.find((found) => found.id === 'point-earth-felt')
+    expect(gate).toMatchObject({ met: false, hard: true })
+  })
+
+  it('that lights a lamp later shuts what was open', () => {
+    const site = ready()
+    site.take('point-pretest', site.point, { ...dark, 'pad-b': choose('lamp-lit'), 'earth-volts-b': read(96, 'V', 0) })
+    expect(shut(site, 'point-zs')).toContain('point-earth-safe')
+  })
+
+  it('never takes a bare thumb over from the point before', () => {
+    const thumb = slotsOf(readStepById('point-pretest')).find((slot) => slot.id === 'thumb')
+    expect(thumb).not.toHaveProperty('sticky')
+  })
+})
+
+describe('what the pilot allows, at the full rating and one step lower', () => {
+  const at = (full: string, fullDuty: number, lower: string, lowerDuty: number, own: Own = {}) =>
+    said(own, 'point-current', {
+      'cable-full': choose(full),
+      'duty-full': read(fullDuty, 'pct', 1),
+      'cable-lower': choose(lower),
+      'duty-lower': read(lowerDuty, 'pct', 1),
+    })
+
+  it('is not proved at the full rating by a cable that carries less', () => {
+    expect(at('cable-20', 33.3, 'cable-13', 21.6)).toEqual(['not-yet', 'point-current.not-full'])
+    expect(at('cable-20', 26.6, 'cable-13', 21.6, { model: { rated_A: 16 } })[0]).toBe('within')
+  })
+
+  it('is not proved one step lower by a cable that bounds nothing', () => {
+    expect(at('cable-63', 53.3, 'cable-32', 53.3)).toEqual(['not-yet', 'point-current.not-lower'])
+    expect(at('cable-32', 16.6, 'cable-20', 16.6, { point: { setTo_A: 10 } })[0]).toBe('within')
+  })
+})
+
+describe('locks that are to be on again', () => {
+  it('are not left out as a whole: line by line, with words, where there is none', () => {
+    const site = ready()
+    site.build.add({ kind: 'left-out', v: 1, reason: 'no time' }, { step: 'point-locks-on', partId: site.point })
+    expect(site.says('point-locks-on', site.point).one.done).toBe(false)
+  })
+})
+
+describe('the plug drawn over its questions', () => {
+  const shortAs = (site: House, slots: Record<string, SlotValue>) => {
+    const { evaluation, one } = site.says('point-pilot-short', site.point)
+    const panel = panelOf(evaluation, one, { slots })!
+    return panel.columns.find((column) => column.state === 'E')!.verdict
+  }
+  const fault = { 'begun-from': choose('from-c-live'), 'outlet-after': choose('outlet-off') }
+
+  it('calls a shorted pilot what its test calls it, and nothing better', () => {
+    const site = ready()
+    expect(shortAs(site, { ...fault, 'fault-sign': choose('fault-shown') })).toBe('within')
+    expect(shortAs(site, { ...fault, 'fault-sign': choose('nothing-shown') })).toBe('close')
+    const dead = { ...fault, 'fault-sign': choose('fault-shown'), 'begun-from': choose('from-other') }
+    expect(shortAs(site, dead)).toBe('not-yet')
+    expect(shortAs(site, fault)).toBe('not-yet')
+  })
+
+  it('shows it on other tests as it was kept', () => {
+    const site = ready()
+    site.take('point-pilot-short', site.point, { ...fault, 'fault-sign': choose('nothing-shown') })
+    const { evaluation, one } = site.says('point-states', site.point)
+    const column = panelOf(evaluation, one, { slots: states })!.columns.find(({ state }) => state === 'E')!
+    expect([column.verdict, column.adapter]).toEqual(['close', 'outlet-off'])
   })
 })

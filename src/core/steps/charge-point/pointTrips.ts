@@ -15,7 +15,7 @@ import { type ReadTrip, type Tripped, tripCauses, tripRuling } from '../rcd/trip
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
-import { atPoint, deviceAt, type PointContext } from './point'
+import { atPoint, deviceAt, modelRulings, type PointContext } from './point'
 
 type Asks = NonNullable<NumberSlot['only']>
 const bySequence =
@@ -150,7 +150,7 @@ export const pointTrips: ReadStep<'charge-point'> = {
     const read = plugTrips(context.reading).sort((a, b) => rank(a) - rank(b))
     const rulings = read.map((one) => tripRuling(trippedAt(context, device), one))
     if (rulings.length === 0) return notYet(context, 'point-trips.no-reading', { device: device.tag })
-    return decide([...rulings, ...waveformRuling(context, device.rcd.type)], {
+    return decide([...rulings, ...waveformRuling(context, device.rcd.type), ...modelRulings(context)], {
       after: () => [...meanLines(context), ...waveformLine(context)],
     })
   },

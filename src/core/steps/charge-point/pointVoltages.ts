@@ -11,7 +11,7 @@ import { choiceIn, type Figure, figuresOf } from '../reading'
 import { choiceSlot, LINES, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
-import { atPoint, isPointSinglePhase, isPointThreePhase, type PointContext } from './point'
+import { atPoint, isPointSinglePhase, isPointThreePhase, modelRulings, type PointContext } from './point'
 
 const volts = (id: string, pair: string, only?: NumberSlot['only']): NumberSlot =>
   numberSlot(id, 'ac-voltage', 'V', 1, { of: { pair }, ...(only ? { only } : {}) })
@@ -106,7 +106,9 @@ export const pointVoltages: ReadStep<'charge-point'> = {
       ...neutral.map((one) => neutralRuling(context, one)),
       ...rotationRuling(context),
     ]
-    return rulings.length > 0 ? decide(rulings) : notYet(context, 'point-voltages.no-reading')
+    return rulings.length > 0
+      ? decide([...rulings, ...modelRulings(context)])
+      : notYet(context, 'point-voltages.no-reading')
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []

@@ -3,6 +3,7 @@
  * rule; a detector of direct current trips on an ordinary loop test, so the mode has to be safe for it. Sources as `zs`.
  */
 import { readValueOf } from '../../quantity/readValue'
+import { decide } from '../../verdict/judgement'
 import { notYet } from '../holding'
 import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot, LINES, type NumberSlot, numberSlot } from '../slot'
@@ -16,6 +17,7 @@ import {
   isPointSinglePhase,
   isPointThreePhase,
   modelOf,
+  modelRulings,
   type PointContext,
 } from './point'
 
@@ -76,6 +78,7 @@ export const pointZs: ReadStep<'charge-point'> = {
     const circuit = circuitOf(context)
     if (!circuit) return notYet(context, 'point-zs.no-circuit')
     if (figuresOf(context, figures).length === 0) return notYet(context, 'point-zs.no-reading')
+    if (!modelOf(context)) return decide(modelRulings(context))
     if (isUnlike(context)) return notYet(context, 'point-zs.phases-differ', { circuit: circuit.data.tag })
     return zs.judge(contextOn(context, circuit, asLoop(context.reading), zs.slots))
   },
