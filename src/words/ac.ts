@@ -2,7 +2,8 @@ import { ac } from './en/ac'
 import { acSays } from './en/acSays'
 import { guide } from './en/guide'
 import { plug } from './en/plug'
+import { plugAsks } from './en/plugAsks'
 import { plugSays } from './en/plugSays'
 import { addWords } from './say'
 
-addWords({ ...ac, ...acSays, ...plug, ...plugSays, ...guide })
+addWords({ ...ac, ...acSays, ...plug, ...plugAsks, ...plugSays, ...guide })

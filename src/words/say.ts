@@ -11,6 +11,7 @@ import type { guide } from './en/guide'
 import type { office } from './en/office'
 import type { plant } from './en/plant'
 import type { plug } from './en/plug'
+import type { plugAsks } from './en/plugAsks'
 import type { plugSays } from './en/plugSays'
 import type { planner } from './en/planner'
 import type { print } from './en/print'
@@ -28,6 +29,7 @@ type Later = typeof ac &
   typeof plant &
   typeof planner &
   typeof plug &
+  typeof plugAsks &
   typeof plugSays &
   typeof print &
   typeof record &
