@@ -1,13 +1,10 @@
 import type { Browser } from 'puppeteer-core'
-import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { PartData } from '@/core/plant/part'
 import type { Entry } from '@/core/record/entry'
-import { wasBuiltSound } from '@/standin/press'
-import { asBuilt } from '@/standin/roof'
 import { allSent, openBrowser, pageOf, sees } from '../support/browser'
 import { byKeyboard, byTouch, commission, type Figures, signed, tabTo } from '../support/commission'
-import { demo, knock } from '../support/server'
+import { builtId, copiedJob, entriesOfJob, plantOf } from '../support/jobs'
+import { demo } from '../support/server'
 
 let browser: Browser
 beforeAll(async () => {
@@ -16,10 +13,6 @@ beforeAll(async () => {
 afterAll(() => browser.close())
 
 const BARN = demo.job.barn
-type Bundle = { facts: { entries: Entry[] } }
-const factsOf = async (jobId: string): Promise<Entry[]> =>
-  (await knock<Bundle>('tester', `/api/jobs/${jobId}/facts`)).body.facts.entries
-
 /** What no instrument of the kit tells: the inclinometer on the sensor, and the compass. */
 const figures: Figures = (title, slot) => {
   if (slot === 'tilt') return '22'
@@ -28,44 +21,16 @@ const figures: Figures = (title, slot) => {
 }
 
 /** A second roof, alike but for its ids: one string of it was built with a module left out as well. */
-async function secondBarn(): Promise<string> {
-  const [jobId, visitId] = [uuid(), uuid()]
-  const made = await knock('supervisor', '/api/jobs', {
-    id: jobId,
-    visitId,
+const secondBarn = async (): Promise<string> =>
+  copiedJob({
     number: '0618',
     name: 'Larkspur Barn, second roof',
-    place: '',
-    people: [demo.person.tester],
+    changes: await plantOf(BARN),
+    idOf: (data) => builtId(data, data.tag === '4' ? 'module-left-out' : 'none'),
   })
-  expect(made.status).toBe(201)
-  const changes = (await factsOf(BARN)).filter((entry) => entry.body.kind === 'plant-change')
-  const ids = new Map(changes.map((one) => [one.partId!, newId(partOf(one))]))
-  const entries = changes.map((one) => {
-    const body = JSON.stringify({ ...one.body, base: null })
-    const text = [...ids].reduce((all, [old, next]) => all.replaceAll(old, next), body)
-    const { receivedAt: _, personId: __, ...sent } = one
-    return { ...sent, id: uuid(), jobId, visitId, partId: ids.get(one.partId!), body: JSON.parse(text) }
-  })
-  const kept = await knock('tester', `/api/jobs/${jobId}/entries`, { entries })
-  expect(kept.status).toBe(200)
-  return jobId
-}
-
-const partOf = (entry: Entry): PartData => (entry.body as { after: PartData }).after
-
-/** An id whose simulated part was built like the one it stands for. */
-function newId(data: PartData): string {
-  const wanted = data.tag === '4' ? 'module-left-out' : 'none'
-  for (;;) {
-    const id = uuid()
-    const sound = wasBuiltSound('insulation', id) && wasBuiltSound('bonding', id)
-    if (data.kind !== 'string' ? sound : sound && asBuilt(id, data.modulesInSeries).fault === wanted) return id
-  }
-}
 
 async function storyOf(jobId: string): Promise<void> {
-  const entries = await factsOf(jobId)
+  const entries = await entriesOfJob(jobId)
   const remedy = entries.find((entry) => entry.body.kind === 'remedy')!
   const at = entries.indexOf(remedy)
   const voltages = (list: Entry[]): number =>
