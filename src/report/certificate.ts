@@ -152,11 +152,13 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
   ]
 }
 
-/** By what the plant has: modules, earth and the AC side, or both. */
+/** By what the plant has: modules, earth and the AC side, charge points. */
 function titleOf({ plant }: Evaluation): string {
   const hasStrings = plant.ofKind('string').length > 0
-  const hasCircuits = plant.hasAcSide
-  return say(hasCircuits ? (hasStrings ? 'certificate.title-both' : 'certificate.title-ac') : 'certificate.title')
+  const hasPoints = plant.ofKind('charge-point').length > 0
+  if (!plant.hasAcSide) return say('certificate.title')
+  if (hasPoints) return say(hasStrings ? 'certificate.title-all' : 'certificate.title-points')
+  return say(hasStrings ? 'certificate.title-both' : 'certificate.title-ac')
 }
 
 /** Power, modules and arrays of the side of the sun. */

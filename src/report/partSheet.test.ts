@@ -29,9 +29,18 @@ describe('charge points side by side', () => {
     expect(sheet.rows.find((cells) => cells[0]!.text === 'F6 Pilot allows')![1]!.verdict).toBe('outside')
   })
 
+  it('give the record its name, and one alone is not called a pair', () => {
+    expect(certificateOf(site.facts, 0, null).title).toBe('Electrical and charge point test record')
+    const alone = new Installation({ circuit: { rating_A: 40 } })
+    alone.build.part({ ...exampleChargePoint, circuitId: alone.circuit })
+    const [own] = certificateOf(alone.facts, 0, null).tables.filter((table) => table.id.startsWith('sheet-'))
+    expect(own!.title).toBe(`Charge point ${exampleChargePoint.tag}`)
+  })
+
   it('list no figure that nobody read, and stand in no record without such points', () => {
     expect(sheet.rows.some((cells) => cells[0]!.text.includes('Ramp'))).toBe(false)
     const none = certificateOf(new Installation().facts, 0, null)
+    expect(none.title).toBe('Electrical test record')
     expect(none.tables.some((table) => table.id.startsWith('sheet-'))).toBe(false)
   })
 })

@@ -46,7 +46,9 @@ function sheetOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyStep
     )
   return {
     id: `sheet-${kind}-${parts[0]!.id}`,
-    title: say(`sheet.${kind}` as WordKey, { tags: parts.map((part) => part.data.tag).join(', ') }),
+    title: say(`sheet.${kind}${parts.length === 1 ? '.one' : ''}` as WordKey, {
+      tags: parts.map((part) => part.data.tag).join(', '),
+    }),
     columns: [say('certificate.test'), ...parts.map((part) => part.data.tag)].map((label) => ({
       label,
       align: 'left',

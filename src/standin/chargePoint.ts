@@ -66,6 +66,7 @@ const LEVELS_V: Readonly<Record<Knob, number>> = { A: 12, B: 9, C: 6, D: 3, E: 0
 const SLOPE = 0.6
 const HIGH = { slope: 2.5, from_pct: 64, above_A: 51 }
 const OFF_pct = 5.5
+const LEAST_A = 6
 
 /** One point with an adapter in it. Every move answers at once but the contactor, which a person waits for anyway. */
 export class PointMachine {
@@ -146,11 +147,17 @@ export class PointMachine {
     return this.has('earth-open') && this.outletLive ? 82 + 30 * drawn : 0.2 + 0.4 * drawn
   }
 
-  /** Duty of its pilot with a cable of so many amperes, %. */
-  duty_pct(cable_A: number): number {
+  /**
+   * Duty of its pilot with a cable of so many amperes, %.
+   * @param charging so many points behind its load limit charge at once, itself included: each gets as much.
+   */
+  duty_pct(cable_A: number, charging = 1): number {
     const { model, setTo_A, load } = this.own.data
     const rated_A = model?.data.rated_A ?? 16
-    const bounds = [rated_A, setTo_A ?? rated_A, load?.limit_A ?? rated_A]
+    const shared_A = load?.limit_A == null ? rated_A : Math.floor(load.limit_A / charging)
+    // Less than a pilot can say: its car waits.
+    if (shared_A < LEAST_A) return 100
+    const bounds = [rated_A, setTo_A ?? rated_A, shared_A]
     const allowed_A = Math.min(...bounds, this.has('duty-over-cable') ? rated_A : cable_A)
     const duty = allowed_A <= HIGH.above_A ? allowed_A / SLOPE : allowed_A / HIGH.slope + HIGH.from_pct
     return duty + (this.has('duty-off') ? OFF_pct : 0)

@@ -68,7 +68,7 @@ export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
       return show(machine.level_V)
     case 'pilot-duty': {
       const cable = settings[setting.choices[cableBeside(setting.slot)] ?? ''] ?? part.data.model?.data.cable_A ?? 32
-      return show(machine.duty_pct(cable))
+      return show(machine.duty_pct(cable, setting.slot === 'duty-shared' ? chargingWith(bench, part) : 1))
     }
     case 'proximity':
       return show(resistors[setting.choices['cable-full'] ?? ''] ?? resistorOf(part))
@@ -94,6 +94,10 @@ export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
       return { state: 'refused', code: 'standin-not-here' }
   }
 }
+
+/** How many points behind the load limit of one charge when all of them do. */
+const chargingWith = ({ others }: Bench, { data }: Point): number =>
+  others.filter((one) => one.data.kind === 'charge-point' && one.data.load?.group === data.load?.group).length
 
 /** What the resistor of a fixed cable is. */
 const resistorOf = ({ data }: Point): number => {

@@ -132,6 +132,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   if (!facts || !evaluation || !sideIsHere) return <Quiet>{say('loading.job')}</Quiet>
   const strings = partsOfKind(evaluation.parts, 'string')
   const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
+  const points = evaluation.plant.ofKind('charge-point').length
   const lanes = lanesOf(evaluation)
   const openOnBoard = (next: StepEvaluation | null): void =>
     next
@@ -162,7 +163,11 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
         title={`${facts.job.number} ${facts.job.name}`}
         about={
           strings.length > 0
-            ? say('job.about', { kWp: figure(peak_W / 1000, 1), strings: strings.length })
+            ? say(points > 0 ? 'job.about-both' : 'job.about', {
+                kWp: figure(peak_W / 1000, 1),
+                strings: strings.length,
+                points,
+              })
             : facts.job.place
         }
         who={<WhoCell me={me} />}

@@ -30,6 +30,7 @@ const upToTrips = (tag: string): string[] => [
   `Short the pilot of ${tag}`,
   `Take the earth from ${tag}`,
   `Current that ${tag} allows`,
+  `Share of ${tag}`,
   `Voltages at ${tag}`,
   `Read Zs at ${tag}`,
 ]

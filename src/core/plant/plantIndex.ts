@@ -209,6 +209,12 @@ export class PlantIndex {
     return this.named('circuit', point, 'circuitId')
   }
 
+  /** All points behind the same load limit, by the mark they share; only itself where it has none. */
+  sharersOf(point: PartOf<'charge-point'>): readonly PartOf<'charge-point'>[] {
+    const group = point.data.load?.group
+    return group ? this.ofKind('charge-point').filter((one) => one.data.load?.group === group) : [point]
+  }
+
   /** Whether anything of earth and the AC side is entered. */
   get hasAcSide(): boolean {
     return (['supply', 'board', 'circuit', 'charge-point'] as const).some((kind) => this.ofKind(kind).length > 0)

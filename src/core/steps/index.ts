@@ -15,6 +15,7 @@ import { pointEarthLost, pointPilotShort } from './charge-point/pointFaults'
 import { pointLocksOff, pointLocksOn } from './charge-point/pointLocks'
 import { pointLostPen } from './charge-point/pointLostPen'
 import { pointPretest } from './charge-point/pointPretest'
+import { pointLoad, pointShare } from './charge-point/pointShare'
 import { pointSettings } from './charge-point/pointSettings'
 import { pointStates } from './charge-point/pointStates'
 import { pointTrips } from './charge-point/pointTrips'
@@ -84,6 +85,8 @@ export const steps: readonly AnyStep[] = [
   pointPilotShort,
   pointEarthLost,
   pointCurrent,
+  pointShare,
+  pointLoad,
   pointVoltages,
   pointZs,
   pointTrips,

@@ -95,6 +95,19 @@ const Lock = () => (
 )
 /** A pilot that swings: what the adapter shows of it. */
 const Pilot = () => <path d="M122 98v-14h10v14h10v-14h10v14" fill="none" stroke="var(--accent)" strokeWidth="2.4" />
+/** Points in small, hanging on one limit. */
+const Others = ({ x, y, count }: { x: number; y: number; count: number }) => (
+  <>
+    <path d={`M${x} ${y}H${x + 26 * count}`} stroke="var(--ink)" strokeWidth="5" />
+    {Array.from({ length: count }, (_, k) => x + 4 + 26 * k).map((at) => (
+      <g key={at}>
+        <path d={`M${at + 9} ${y}v7`} stroke="var(--ink)" strokeWidth="2" />
+        <rect x={at} y={y + 7} width="18" height="22" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+        <circle cx={at + 9} cy={y + 20} r="5" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+      </g>
+    ))}
+  </>
+)
 const Loop = ({ shows }: { shows: string }) => (
   <Meter x={182} y={LOW} w={92} shows={shows} name={say('hookup.tester-ac')} />
 )
@@ -174,6 +187,26 @@ export const plugDrawings: Drawings = {
       [112, 60],
     ],
     <Pilot />,
+  ),
+  'point-share': atPlug(
+    'C',
+    [
+      [154, 20],
+      [138, 112],
+    ],
+    <>
+      <Others x={84} y={6} count={2} />
+      <Pilot />
+    </>,
+  ),
+  'point-load': ({ lead }) => (
+    <>
+      <g transform="translate(40 12) scale(2)">
+        <Others x={0} y={4} count={4} />
+      </g>
+      <Balloon x={268} y={20} n={1} />
+      <Words lead={lead} count={1} y={LOW + 18} />
+    </>
   ),
   'point-voltages': besideMeter('C', [OUTLET, [150, 92]], 'V'),
   'point-zs': besideMeter('C', [KNOB_AT, OUTLET], 'Ω'),

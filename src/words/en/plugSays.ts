@@ -111,6 +111,26 @@ export const plugSays = {
   'finding.point-current.resistor-alone': '{read} Ω. Say which cable it belongs to.',
   'finding.point-current.resistor-too-much': '{read} Ω stands for {coded_A:0} A, and the cable carries {cable_A:0} A.',
   'finding.point-current.resistor-fits': '{read} Ω stands for {coded_A:0} A: the cable carries it.',
+  'finding.point-share.no-limit': 'Nobody entered the limit that {group} shares. Enter it in the plant.',
+  'finding.point-share.no-reading':
+    'Let all the others of {group} ask for current, this one too, and read its duty. {limit_A:0} A are for all.',
+  'finding.point-share.some-idle': 'With a point idle there is nothing to share yet. Let all of them ask for current.',
+  'finding.point-share.waits': 'The pilot stands still: {tag} lets its car wait for its turn.',
+  'finding.point-share.within':
+    '{tag} takes {read} A of the {limit_A:0} A of {group}. The sum follows once all are read.',
+  'finding.point-share.close': '{tag} takes {read} A, all of the {limit_A:0} A that {group} shares.',
+  'finding.point-share.outside': '{tag} alone allows {read} A, more than the {limit_A:0} A that {group} shares.',
+  'finding.point-share.not-yet': '{duty} % decides nothing. Read it again.',
+  'finding.point-load.unread': 'The share of {points} is not read with all the others charging.',
+  'finding.point-load.within':
+    'The {count} points of {group} allow {read} A together, at most the {limit_A:0} A of their limit.',
+  'finding.point-load.close':
+    'The {count} points of {group} allow {read} A together, at the {limit_A:0} A of their limit, within what pilots may be off.',
+  'finding.point-load.outside':
+    'The {count} points of {group} allow {read} A together, more than the {limit_A:0} A of their limit: the load is not managed.',
+  'finding.point-load.lines':
+    'The {count} points of {group} allow {read} A together, more than {limit_A:0} A: nobody entered on which line each of them is.',
+  'finding.point-load.not-yet': 'The shares read decide nothing together. Read them again.',
   'bound.cable': 'cable',
   'bound.point': 'point',
   'bound.set': 'current it is set to',
@@ -166,6 +186,7 @@ export const plugSays = {
   'finding.point-lost-pen.not-yet': '{read} ms decides nothing. Let it run longer.',
 
   'sheet.charge-point': 'Charge points side by side: {tags}',
+  'sheet.charge-point.one': 'Charge point {tags}',
   'working.point-design.rcd': 'At most 30 mA at each point',
   'working.point-design.dc': 'Type B, or type A or F and a detector of 6 mA smooth direct current',
   'working.point-design.own': 'A circuit of its own',
@@ -187,6 +208,9 @@ export const plugSays = {
   'working.point-current.settings': 'Once with a cable of {own_A:0} A or more, once with one of less',
   'working.point-current.codes': 'Duty {duty} %',
   'working.point-current.most': '{duty} % against the {what:bound}, a pilot may be off by {slack_pct:0} %',
+  'working.point-share.own': '{duty} % against the {limit_A:0} A for all',
+  'working.point-load.share': 'Share of {point}',
+  'working.point-load.sum': 'Together, against the {limit_A:0} A of {group}',
   'working.point-current.resistor': 'Resistor in the plug, {read} Ω',
   'working.point-current.bound-cable': 'Cable',
   'working.point-current.bound-point': 'Point',
@@ -229,6 +253,8 @@ export const plugSays = {
   'lead.knob-to-e': 'knob to E',
   'lead.earth-key': 'earth key',
   'lead.cable-knob': 'cable knob',
+  'lead.shared-limit': 'the limit that all of them share',
+  'lead.others-charging': 'cars or adapters at the others',
   'lead.pilot-duty': 'pilot, duty',
   'lead.plug-resistor': 'resistor',
   'lead.adapter-sockets': 'adapter sockets',

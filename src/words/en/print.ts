@@ -3,6 +3,8 @@ export const print = {
   'certificate.title': 'PV test record',
   'certificate.title-ac': 'Electrical test record',
   'certificate.title-both': 'PV and electrical test record',
+  'certificate.title-points': 'Electrical and charge point test record',
+  'certificate.title-all': 'PV, electrical and charge point test record',
   'certificate.job': 'Job',
   'certificate.place': 'Place',
   'certificate.company': 'Tested by',

@@ -39,6 +39,7 @@ export const ui = {
   'job.none': 'No job is named here. Go back to today and open one.',
   'job.no-reception': 'This job is not on this device, and there is no reception. Open it once where there is.',
   'job.about': 'PV {kWp} kWp in {strings} strings',
+  'job.about-both': 'PV {kWp} kWp in {strings} strings, charge points: {points}',
 
   'line.name': 'The line, from sun to earth',
   'line.today': 'Today',

@@ -2,17 +2,16 @@
  * The current that the pilot allows, by its duty: never more than the smallest of cable, point and load limit, at the
  * full rating and at one step lower. Source: IEC 61851-1:2017 annexes A and B (from memory).
  */
-import { codedBy } from '../../pilot/duty'
 import { cableBy, cableCodes } from '../../pilot/proximity'
 import { readValueOf } from '../../quantity/readValue'
-import type { Span } from '../../quantity/span'
 import type { Band } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { hold, notYet, ruled } from '../holding'
-import { choiceIn, type Figure, figureOf } from '../reading'
+import { choiceIn, figureOf } from '../reading'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
+import { nextAbove, slopeAt, toldBy } from './codedCurrent'
 import { examplePoint, exampleServed } from './example'
 import { plugPanel } from './plugPanel'
 import { atPoint, hasSocket, modelOf, type PointContext } from './point'
@@ -57,35 +56,24 @@ function bounds(context: PointContext, pair: Pair): Most[] {
   return all.sort((a, b) => a.current_A - b.current_A)
 }
 
-/** The current that a duty codes, as a span; null where it codes none. */
-function codedSpan({ span, read }: Figure): Span | null {
-  if (span.bound !== 'exact') return null
-  const middle = codedBy(read.value).current_A
-  if (middle === null) return null
-  const ends = [read.value - span.whisker, read.value + span.whisker].map((one) =>
-    one < 0 || one > 100 ? null : codedBy(one).current_A,
-  )
-  const whisker = Math.max(0, ...ends.map((one) => (one === null ? 0 : Math.abs(one - middle))))
-  return { least: middle, most: middle, bound: 'exact', whisker }
-}
-
 function rulingOf(context: PointContext, pair: Pair): Ruling[] {
   const figure = figureOf(context, pair.duty)
   if (!figure) return []
   const source = 'iec-61851-pilot'
   const duty_pct = figure.read.text
   const line = { code: 'point-current.codes', figures: { duty: duty_pct }, source } as const
-  if (figure.read.value < 0 || figure.read.value > 100 || figure.span.bound !== 'exact')
-    return [ruled(context, 'not-yet', 'point-current.no-duty', line, { duty: duty_pct })]
-  const coded = codedBy(figure.read.value)
-  if (coded.class === 'digital') return [ruled(context, 'not-yet', 'point-current.digital', line, { duty: duty_pct })]
-  const current = codedSpan(figure)
-  if (!current) return [ruled(context, 'outside', 'point-current.codes-nothing', line, { duty: duty_pct })]
+  const told = toldBy(figure)
+  if (told.what !== 'current') {
+    const verdict = told.what === 'nothing' ? 'outside' : 'not-yet'
+    const code = told.what === 'nothing' ? 'codes-nothing' : told.what
+    return [ruled(context, verdict, `point-current.${code}`, line, { duty: duty_pct })]
+  }
+  const { current } = told
   const [least] = bounds(context, pair)
   if (!least) return [ruled(context, 'not-yet', 'point-current.no-model', line, { duty: duty_pct })]
   const slack_pct = context.limit('point.duty').value
   // A point may be off by as much in its duty as the standard leaves it: above the current itself it is said.
-  const most_A = least.current_A + slack_pct * slope(current.least)
+  const most_A = least.current_A + slack_pct * slopeAt(current.least)
   const band: Band = { low: null, high: most_A, closeLow: null, closeHigh: nextAbove(least.current_A) }
   const figures = { duty: duty_pct, least_A: least.current_A, what: least.what }
   return [
@@ -102,16 +90,6 @@ function rulingOf(context: PointContext, pair: Pair): Ruling[] {
     }),
   ]
 }
-
-/** Amperes a point of duty, where a current lies on the two lines of the code. */
-const slope = (current_A: number): number => {
-  const at = codedBy(85).current_A!
-  return current_A <= at
-    ? codedBy(11).current_A! - codedBy(10).current_A!
-    : codedBy(91).current_A! - codedBy(90).current_A!
-}
-/** Anything above the figure itself, by what a display can show of it. */
-const nextAbove = (value: number): number => value + 0.005
 
 /** The resistor in the plug against the cable that it stands for. */
 function resistorRuling(context: PointContext): Ruling[] {

@@ -87,7 +87,7 @@ function rulingOf(context: PointContext, figure: Figure): Ruling {
 export const pointDetector: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-detector',
-  order: 'F10',
+  order: 'F12',
   // Of a model that nobody knows it is asked.
   of: (part) => part.data.model?.data.dcDetector !== false,
   slots,

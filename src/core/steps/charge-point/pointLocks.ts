@@ -42,7 +42,7 @@ export const pointLocksOff = checklist<'charge-point'>({
 export const pointLocksOn = checklist<'charge-point'>({
   ...shared,
   id: 'point-locks-on',
-  order: 'F13',
+  order: 'F15',
   neverLeftOut: true,
   slots: [
     decisive('pin-changed', 1),

@@ -45,7 +45,7 @@ function timeRuling(context: PointContext): Ruling[] {
 export const pointLostPen: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-lost-pen',
-  order: 'F11',
+  order: 'F13',
   of: (part) => part.data.earthing === 'device-inside' || part.data.earthing === 'device-outside',
   slots: [
     choiceSlot({ id: 'pen-simulated', options: ['by-adapter', 'by-test-key'], sticky: true, balloon: 1 }),

@@ -6,7 +6,7 @@ import { pointGates } from './point'
 
 export const pointSettings = checklist<'charge-point'>({
   id: 'point-settings',
-  order: 'F12',
+  order: 'F14',
   appliesTo: 'charge-point',
   station: 'charge-point',
   tag: 'live',

@@ -114,7 +114,7 @@ function waveformLine(context: PointContext): WorkingLine[] {
 export const pointTrips: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-trips',
-  order: 'F9',
+  order: 'F11',
   slots,
   stands: 'highest',
   guide: 'trips',

@@ -83,7 +83,7 @@ function rotationRuling(context: PointContext): Ruling[] {
 export const pointVoltages: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-voltages',
-  order: 'F7',
+  order: 'F9',
   slots,
   cautions: [
     { id: 'outlet-becomes-live', hard: true },

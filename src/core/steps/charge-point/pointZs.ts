@@ -45,7 +45,7 @@ function isUnlike(context: PointContext): boolean {
 export const pointZs: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-zs',
-  order: 'F8',
+  order: 'F10',
   slots: [
     choiceSlot({ id: 'plug-loop-mode', options: [SAFE, 'non-trip', 'high-current'], sticky: true, balloon: 2 }),
     ...figures,

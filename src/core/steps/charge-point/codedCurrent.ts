@@ -1,0 +1,32 @@
+/** The current that a duty as it was read codes, with its uncertainty. Source: IEC 61851-1:2017 annex A (from memory). */
+import { codedBy } from '../../pilot/duty'
+import type { Span } from '../../quantity/span'
+import type { Figure } from '../reading'
+
+/** What a duty says: a current, an agreement in data, none, or nothing that a duty can say. */
+export type Told = { what: 'current'; current: Span } | { what: 'digital' | 'nothing' | 'no-duty' }
+
+/** @example toldBy of a duty of 40 % // 24 A, with the whisker of the instrument */
+export function toldBy({ span, read }: Figure): Told {
+  if (read.value < 0 || read.value > 100 || span.bound !== 'exact') return { what: 'no-duty' }
+  const coded = codedBy(read.value)
+  if (coded.class === 'digital') return { what: 'digital' }
+  const middle = coded.current_A
+  if (middle === null) return { what: 'nothing' }
+  const ends = [read.value - span.whisker, read.value + span.whisker].map((one) =>
+    one < 0 || one > 100 ? null : codedBy(one).current_A,
+  )
+  const whisker = Math.max(0, ...ends.map((one) => (one === null ? 0 : Math.abs(one - middle))))
+  return { what: 'current', current: { least: middle, most: middle, bound: 'exact', whisker } }
+}
+
+/** Amperes a point of duty, where a current lies on the two lines of the code. */
+export function slopeAt(current_A: number): number {
+  const at = codedBy(85).current_A!
+  return current_A <= at
+    ? codedBy(11).current_A! - codedBy(10).current_A!
+    : codedBy(91).current_A! - codedBy(90).current_A!
+}
+
+/** Anything above the figure itself, by what a display can show of it: a pilot that is off by so little is said. */
+export const nextAbove = (value: number): number => value + 0.005
