@@ -318,6 +318,9 @@ describe('an insulation test', () => {
   it('of which less voltage came on than was set is no pass', () => {
     const slots = { 'set-voltage': choose('v1000'), applied: readValueOf(120, 'V', 0) }
     expect(string({}, slots)).toMatchObject({ verdict: 'not-yet', finding: { code: 'pv-insulation.applied-too-low' } })
+    // A bound below what is asked proves nothing of it.
+    const more = { ...slots, applied: { text: '>400', value: 400, bound: 'more-than', unit: 'V' } as const }
+    expect(string({}, more)).toMatchObject({ verdict: 'not-yet', finding: { code: 'pv-insulation.applied-too-low' } })
   })
 
   it('of a circuit at less than its voltage, or without live to live, is no pass', () => {

@@ -87,6 +87,8 @@ export const acSays = {
   'finding.ac-insulation.close': '{read} MΩ clears {limit:1} MΩ, but new work reads far more. Look for the reason.',
   'finding.ac-insulation.outside': '{pair} reads {read} MΩ, under {limit:1} MΩ. Halve the circuit to find it.',
   'finding.ac-insulation.no-supply': 'Enter the supply of circuit {tag}: its voltage says what to test at.',
+  'finding.ac-insulation.applied-too-low':
+    'The instrument delivered {applied} V, and {volts:0} V are asked. Read it again with a charged battery.',
   'finding.ac-insulation.too-low-voltage':
     'It is to be tested at {volts:0} V; {set_V:0} V proves less. Set the tester up and read again.',
   'finding.ac-insulation.not-yet': '{read} MΩ decides nothing. Read on another range.',
@@ -213,6 +215,7 @@ export const acSays = {
   'working.ac-insulation.voltage': 'Test voltage for {nominal_V:0} V',
   'working.ac-insulation.least': '{pair} reads {read} MΩ, against the least',
   'working.ac-insulation.wanted': 'To be at least {least:1} MΩ',
+  'working.ac-insulation.applied-too-low': 'Delivered {applied} V, asked are {volts:0} V',
   'working.ac-insulation.too-low-voltage': 'Set to {set_V:0} V, asked are {volts:0} V',
   'working.ac-insulation.open-ends': 'Devices on, so that the reading is of the circuit and not of open ends',
   'working.ac-polarity.rule': 'The line goes to switch, fuse and centre contact in circuit {tag}',

@@ -11,7 +11,7 @@ import type { Decided, Figures } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { deadGate } from '../gates'
 import { but, hold, notYet, ruled } from '../holding'
-import { choiceIn, figuresOf } from '../reading'
+import { choiceIn, figureOf, figuresOf } from '../reading'
 import { choiceSlot, isThreePhase, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
@@ -53,6 +53,8 @@ const liveSlot = insulation('live-to-live', {
     { slot: 'electronics', is: [OUT] },
   ],
 })
+/** What the instrument delivered, the least of it where pairs were read one by one. */
+const applied = numberSlot('applied', 'dc-voltage', 'V', 3, { optional: true })
 const figureSlots = [...pairSlots, joinedSlot, boardSlot, liveSlot]
 
 const slots: readonly Slot[] = [
@@ -77,6 +79,7 @@ const slots: readonly Slot[] = [
   choiceSlot({ id: 'surge', options: ['none-there', 'disconnected', 'left-in'], sticky: true, balloon: 3 }),
   choiceSlot({ id: 'set-voltage', options: SETTINGS, sticky: true, stated: true, balloon: 3, since: 2 }),
   ...figureSlots,
+  applied,
 ]
 
 /** Nominal voltage between the conductors of a circuit, V: between lines where there are three. */
@@ -100,6 +103,10 @@ function testRulings(context: Context, testVoltage_V: number): Ruling[] {
   const set = choiceIn(reading, 'set-voltage')
   const set_V = set === null ? null : Number(set.slice(1))
   if (set_V !== null && set_V < testVoltage_V) say('not-yet', 'too-low-voltage', { set_V, volts: testVoltage_V })
+  const put = figureOf(context, applied)
+  // By the figure itself, and by what a bound proves: a worse instrument must not make it right.
+  if (put && put.span.least < testVoltage_V)
+    say('not-yet', 'applied-too-low', { applied: put.read.text, volts: testVoltage_V })
   const isPartOff = choiceIn(reading, 'devices') === 'some-off'
   if (isPartOff && figuresOf(context, figureSlots).some(({ read }) => isPerfect(read))) say('not-yet', 'open-ends')
   return rulings

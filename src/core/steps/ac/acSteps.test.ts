@@ -248,6 +248,20 @@ describe('AC insulation', () => {
     expect(site.take('ac-insulation', site.circuit, joined).says('ac-insulation', site.circuit).verdict).toBe('within')
   })
 
+  it('keeps the volts that were delivered, and proves nothing with too few', () => {
+    const at = (applied: SlotValue) => {
+      const site = new Installation()
+      return site
+        .take('ac-insulation', site.circuit, { ...setUp, ...pairs, applied })
+        .says('ac-insulation', site.circuit)
+    }
+    expect(at(read(512, 'V', 0)).verdict).toBe('within')
+    expect(at(over(499, 'V')).verdict).toBe('not-yet')
+    const weak = at(read(430, 'V', 0))
+    expect([weak.verdict, weak.code]).toEqual(['not-yet', 'ac-insulation.applied-too-low'])
+    expect(weak.one.finding.figures).toMatchObject({ applied: '430', volts: 500 })
+  })
+
   it('says that surge protection was left in, and tests at 250 V', () => {
     const site = new Installation()
     const slots = { ...setUp, ...pairs, surge: choose('left-in') }

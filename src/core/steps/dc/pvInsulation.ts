@@ -99,8 +99,8 @@ function testRulings(context: StepContext<'string'>, wanted_V: number): Ruling[]
   }
   if (choiceIn(context.reading, 'behaviour') === 'wandering') say('outside', 'wanders')
   if (set_V !== null && set_V < wanted_V) say('not-yet', 'too-low-voltage', { set_V })
-  // By the figure itself: a worse instrument must not make it right.
-  if (put && put.span.most < wanted_V) say('not-yet', 'applied-too-low', { applied: put.read.text })
+  // By the figure itself, and by what a bound proves: a worse instrument must not make it right.
+  if (put && put.span.least < wanted_V) say('not-yet', 'applied-too-low', { applied: put.read.text })
   if (byGroup(context.reading)) {
     const most_kW = context.limit('pv.insulation-group').value
     const group_kW = powerOf_kW(groupOf(context))
