@@ -6,6 +6,7 @@ import {
   faultsOf,
   type Knob,
   knobs,
+  LOOKS_AFTER_ms,
   type PointFault,
   pointFaults,
   PointMachine,
@@ -19,11 +20,12 @@ const built = (faults: readonly PointFault[] = [], data: Partial<Built['data']> 
   faults,
 })
 
-type Move = { what: 'turn'; knob: Knob } | { what: 'cut' | 'trip' | 'reset' }
+type Move = { what: 'turn'; knob: Knob } | { what: 'cut' | 'trip' | 'reset' } | { what: 'wait' | 'follow'; n: number }
 const moves = fc.array(
   fc.oneof(
     fc.record({ what: fc.constant('turn' as const), knob: fc.constantFrom(...knobs) }),
     fc.record({ what: fc.constantFrom('cut' as const, 'trip' as const, 'reset' as const) }),
+    fc.record({ what: fc.constantFrom('wait' as const, 'follow' as const), n: fc.nat(3) }),
   ),
   { maxLength: 30 },
 )
@@ -33,6 +35,8 @@ function play(machine: PointMachine, list: readonly Move[]): void {
     if (one.what === 'cut') machine.cutEarth()
     if (one.what === 'trip') machine.trip()
     if (one.what === 'reset') machine.reset()
+    if (one.what === 'wait') machine.wait(1000 * one.n)
+    if (one.what === 'follow') machine.follow(one.n)
   }
 }
 
@@ -43,6 +47,7 @@ describe('a sound simulated point', () => {
         const machine = new PointMachine(built())
         play(machine, list)
         expect(machine.turn(last).outletLive).toBe(false)
+        expect(machine.wait(LOOKS_AFTER_ms).outletLive).toBe(false)
       }),
     )
   })
@@ -52,27 +57,60 @@ describe('a sound simulated point', () => {
       fc.property(moves, (list) => {
         const machine = new PointMachine(built())
         play(machine, list)
-        expect(machine.turn('A').reset().turn('C').outletLive).toBe(true)
+        expect(machine.turn('A').reset().turn('C').wait(LOOKS_AFTER_ms).outletLive).toBe(true)
       }),
     )
   })
 
   it('needs the adapter in A to be reset, and drops with its earth cut', () => {
-    const machine = new PointMachine(built()).turn('C')
-    expect(machine.trip().reset().outletLive).toBe(false)
-    expect(machine.turn('A').reset().turn('C').cutEarth().outletLive).toBe(false)
+    const machine = new PointMachine(built()).turn('C').wait(LOOKS_AFTER_ms)
+    expect(machine.trip().reset().wait(LOOKS_AFTER_ms).outletLive).toBe(false)
+    expect(machine.turn('A').reset().turn('C').wait(LOOKS_AFTER_ms).outletLive).toBe(true)
+    expect(machine.cutEarth().outletLive).toBe(false)
     expect(machine.shows).toBe('fault')
   })
 
   it('takes a car that gases where the place is ventilated', () => {
-    expect(new PointMachine(built([], { ventilated: true })).turn('D').outletLive).toBe(true)
+    expect(new PointMachine(built([], { ventilated: true })).turn('D').wait(LOOKS_AFTER_ms).outletLive).toBe(true)
+  })
+
+  it('closes its contactor after a while, and opens it at once', () => {
+    const machine = new PointMachine(built()).turn('B').turn('C')
+    expect([machine.outletLive, machine.shows]).toEqual([false, 'waiting'])
+    expect(machine.wait(machine.closes_ms - 1).outletLive).toBe(false)
+    expect([machine.wait(1).outletLive, machine.shows]).toEqual([true, 'charging'])
+    expect(machine.turn('B').outletLive).toBe(false)
+    expect(machine.turn('C').outletLive).toBe(false)
+  })
+})
+
+describe('the reset menu of a simulated point', () => {
+  const model = { ...exampleModel, data: { ...exampleModel.data, reset: ['Out', 'Lift', 'Press'], ready_s: 20 } }
+  const tripped = (): PointMachine =>
+    new PointMachine(built([], { model })).turn('C').wait(LOOKS_AFTER_ms).trip().turn('A')
+  const comesBack = (machine: PointMachine): boolean => machine.turn('C').wait(LOOKS_AFTER_ms).outletLive
+
+  it('is followed line by line, and a line out of turn begins it anew', () => {
+    expect(comesBack(tripped().follow(0).follow(1).wait(20_000))).toBe(false)
+    expect(comesBack(tripped().follow(0).follow(2).follow(1).wait(20_000))).toBe(false)
+    expect(comesBack(tripped().follow(0).follow(1).follow(2).wait(20_000))).toBe(true)
+  })
+
+  it('helps in A only, and not before it is ready', () => {
+    const inB = tripped().turn('B').follow(0).follow(1).follow(2).wait(20_000)
+    expect(comesBack(inB)).toBe(false)
+    const early = tripped().follow(0).follow(1).follow(2)
+    expect(early.shows).toBe('nothing')
+    expect(early.wait(10_000).turn('C').wait(LOOKS_AFTER_ms).outletLive).toBe(false)
+    // Still in C when it is ready: then it closes.
+    expect(early.wait(20_000).outletLive).toBe(true)
   })
 })
 
 describe('each fault', () => {
   const at = (fault: PointFault, ...turns: Knob[]): PointMachine => {
     const machine = new PointMachine(built([fault]))
-    for (const knob of turns) machine.turn(knob)
+    for (const knob of turns) machine.turn(knob).wait(LOOKS_AFTER_ms)
     return machine
   }
 

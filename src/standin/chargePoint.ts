@@ -68,25 +68,54 @@ const HIGH = { slope: 2.5, from_pct: 64, above_A: 51 }
 const OFF_pct = 5.5
 const LEAST_A = 6
 
-/** One point with an adapter in it. Every move answers at once but the contactor, which a person waits for anyway. */
+/** Between these its contactor takes to close, ms. */
+const CLOSES_ms = { least: 600, most: 2400 }
+/** A person looks after so long: whatever closes has closed. */
+export const LOOKS_AFTER_ms = 5000
+
+/**
+ * One point with an adapter in it, and its own clock: what opens does so at once, what closes takes its time, and after a
+ * reset it is its model's seconds until it is ready.
+ */
 export class PointMachine {
   private knob: Knob = 'A'
-  private closed = false
   private tripped = false
   private wasClosed = false
   private earthCut = false
   private faultStands = false
+  private now_ms = 0
+  /** Since when it means to be closed; null where it does not. */
+  private closingSince: number | null = null
+  /** Line of the reset words that comes next, and since when it starts anew. */
+  private line = 0
+  private startsUntil_ms = 0
+  readonly closes_ms: number
 
-  constructor(private readonly own: Built) {}
+  constructor(private readonly own: Built) {
+    const drawn = chance(seedOf(`${own.id}:contactor`))()
+    this.closes_ms = CLOSES_ms.least + (CLOSES_ms.most - CLOSES_ms.least) * drawn
+  }
 
   private has(fault: PointFault): boolean {
     return this.own.faults.includes(fault)
+  }
+
+  /** Lets time pass; what begins on the way, begins when it is due. */
+  wait(ms: number): this {
+    const until_ms = this.now_ms + ms
+    if (this.isStarting && this.startsUntil_ms < until_ms) {
+      this.now_ms = this.startsUntil_ms
+      this.settle()
+    }
+    this.now_ms = until_ms
+    return this.settle()
   }
 
   /** Turns the knob of the adapter; the car's earth is whole again. */
   turn(knob: Knob): this {
     this.knob = knob
     this.earthCut = false
+    if (knob !== 'A') this.line = 0
     return this.settle()
   }
 
@@ -102,10 +131,30 @@ export class PointMachine {
     return this.settle()
   }
 
-  /** What its model asks for after a trip; it only helps with the adapter in A. */
-  reset(): this {
-    if (this.knob === 'A') this.tripped = false
+  /**
+   * One line of its model's reset words, counted from 0. A line out of turn begins its menu anew, and nothing of it helps
+   * unless the adapter stands in A. After the last one it starts up.
+   */
+  follow(line: number): this {
+    const lines = this.own.data.model?.data.reset.length ?? 1
+    this.line = this.knob === 'A' && line === this.line ? line + 1 : 0
+    if (this.line >= lines) {
+      this.line = 0
+      this.tripped = false
+      this.startsUntil_ms = this.now_ms + 1000 * (this.own.data.model?.data.ready_s ?? 0)
+    }
     return this.settle()
+  }
+
+  /** All of its reset words in their order, and the wait until it is ready. */
+  reset(): this {
+    const lines = Math.max(1, this.own.data.model?.data.reset.length ?? 1)
+    for (let line = 0; line < lines; line++) this.follow(line)
+    return this.wait(1000 * (this.own.data.model?.data.ready_s ?? 0))
+  }
+
+  private get isStarting(): boolean {
+    return this.now_ms < this.startsUntil_ms
   }
 
   private settle(): this {
@@ -113,11 +162,16 @@ export class PointMachine {
     const asks = this.knob === 'C' || (this.knob === 'D' && ventilated)
     const short = this.knob === 'E' && !this.has('blind-to-short')
     this.faultStands = short || (this.earthCut && this.knob !== 'A') || (this.knob === 'D' && !ventilated)
-    const mayClose = !this.tripped && !this.faultStands
+    const mayClose = !this.tripped && !this.faultStands && !this.isStarting
     const stays = this.knob === 'E' && this.has('blind-to-short') && this.closed
-    this.closed = (asks || stays) && mayClose
+    if (!(asks || stays) || !mayClose) this.closingSince = null
+    else this.closingSince ??= this.now_ms
     this.wasClosed ||= this.closed
     return this
+  }
+
+  private get closed(): boolean {
+    return this.closingSince !== null && this.now_ms - this.closingSince >= this.closes_ms
   }
 
   get outletLive(): boolean {
@@ -125,6 +179,7 @@ export class PointMachine {
   }
   get shows(): Shown {
     const { model } = this.own.data
+    if (this.isStarting) return 'nothing'
     if (this.tripped || this.faultStands) return model && !model.data.faultSign ? 'nothing' : 'fault'
     if (this.closed) return 'charging'
     return this.knob === 'A' ? 'ready' : 'waiting'

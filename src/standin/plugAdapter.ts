@@ -1,6 +1,15 @@
 /** A simulated adapter and tester at a simulated charge point: which figure each question is about, and what is seen. */
 import type { PartData } from '@/core/plant/part'
-import { type Built, faultsLeft, type Knob, PointMachine, PointProtection, plugVolts, type Shown } from './chargePoint'
+import {
+  type Built,
+  faultsLeft,
+  type Knob,
+  LOOKS_AFTER_ms,
+  PointMachine,
+  PointProtection,
+  plugVolts,
+  type Shown,
+} from './chargePoint'
 import type { Bench } from './bench'
 import type { Installation } from './installation'
 import { chance, seedOf } from './random'
@@ -32,9 +41,9 @@ export function machineAt(own: Built, step: string, slot: string): PointMachine 
   const machine = new PointMachine(own)
   const state = /-(d-refused|a-again|[a-e])$/.exec(slot)?.[1]
   const way = (state ? ways[state] : undefined) ?? LIVE
-  for (const knob of way) machine.turn(knob)
-  if (step === 'point-pilot-short') machine.turn('E')
-  if (step === 'point-earth-lost') machine.cutEarth()
+  for (const knob of way) machine.turn(knob).wait(LOOKS_AFTER_ms)
+  if (step === 'point-pilot-short') machine.turn('E').wait(LOOKS_AFTER_ms)
+  if (step === 'point-earth-lost') machine.cutEarth().wait(LOOKS_AFTER_ms)
   return machine
 }
 
@@ -120,7 +129,7 @@ function loopAt(bench: Bench, site: Installation, point: Point): Pressed {
 
 /** What somebody in front of a simulated point would see or feel, where a question is for their own eyes. */
 export type Seen =
-  | { what: 'shows'; shown: Shown; words: string }
+  | { what: 'shows'; shown: Shown; words: string; after_s: number | null }
   | { what: 'plug'; held: boolean }
   | { what: 'lamp'; lit: boolean }
   | { what: 'again'; tries: boolean }
@@ -134,7 +143,7 @@ export function seenAt(point: Point, mended: ReadonlySet<string>, step: string, 
   if (slot.startsWith('shown-') || slot === 'fault-sign') {
     const shown = machine.shows
     const words = shown === 'nothing' ? '' : (point.data.model?.data.shows[shown] ?? '')
-    return { what: 'shows', shown, words }
+    return { what: 'shows', shown, words, after_s: shown === 'charging' ? machine.closes_ms / 1000 : null }
   }
   if (slot === 'plug-lock') return { what: 'plug', held: new PointMachine(own).turn('B').plugHeld }
   if (slot.startsWith('pad-')) return { what: 'lamp', lit: machine.earth_V > LAMP_V }

@@ -37,7 +37,11 @@ function sentenceOf(seen: SeenData): string {
     case 'shows':
       return seen.words === ''
         ? say('seen.shows-nothing')
-        : say('seen.shows', { words: seen.words, means: sayCode('choice', `shows-${seen.shown}`) })
+        : say(seen.after_s === null ? 'seen.shows' : 'seen.shows-after', {
+            words: seen.words,
+            means: sayCode('choice', `shows-${seen.shown}`),
+            after_s: seen.after_s ?? 0,
+          })
     case 'plug':
       return say(seen.held ? 'seen.plug-held' : 'seen.plug-free')
     case 'lamp':

@@ -40,6 +40,7 @@ export const plug = {
   'plug.point': '3 Point',
   'plug.pad': 'Earth pad',
   'seen.shows': 'The simulated point shows “{words}” ({means}).',
+  'seen.shows-after': 'The contactor of the simulated point closes after {after_s:1} s; it shows “{words}” ({means}).',
   'seen.shows-nothing': 'The simulated point shows nothing.',
   'seen.plug-held': 'The simulated plug is held.',
   'seen.plug-free': 'The simulated plug comes out.',
