@@ -55,7 +55,10 @@ function useStore(jobId: string, me: Me): [JobStore, Snapshot] {
 }
 
 function useLive(jobId: string, store: JobStore): [LiveFeed, Live] {
-  const feed = useMemo(() => new LiveFeed(jobId, () => store.read().facts?.instruments ?? []), [jobId, store])
+  const feed = useMemo(
+    () => new LiveFeed(jobId, () => store.read().facts?.instruments ?? [], store.officeTime),
+    [jobId, store],
+  )
   useEffect(() => {
     feed.open()
     return () => feed.close()
@@ -63,12 +66,13 @@ function useLive(jobId: string, store: JobStore): [LiveFeed, Live] {
   return [feed, useSyncExternalStore(feed.subscribe, feed.read, feed.read)]
 }
 
-function useClock(every_ms: number): number {
-  const [now, setNow] = useState(() => Date.now())
+/** The office's time, once in a while: what is fresh and what is due goes by it, whatever the device's clock says. */
+function useClock({ officeTime }: JobStore, every_ms: number): number {
+  const [now, setNow] = useState(officeTime)
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), every_ms)
+    const timer = setInterval(() => setNow(officeTime()), every_ms)
     return () => clearInterval(timer)
-  }, [every_ms])
+  }, [officeTime, every_ms])
   return now
 }
 
@@ -95,7 +99,7 @@ function lanesOf(evaluation: Evaluation): Verdict[] {
 function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRoute): void }) {
   const [store, snapshot] = useStore(route.jobId, me)
   const [feed, live] = useLive(route.jobId, store)
-  const now = useClock(1000)
+  const now = useClock(store, 1000)
   const [keysOpen, setKeysOpen] = useState(false)
   const { facts, evaluation } = snapshot
   const sideIsHere = useAcSide(evaluation)

@@ -242,6 +242,9 @@ export class JobStore {
     }
   }
 
+  /** The time by the office's clock, as far as this device knows it, ms since 1970: what instruments send is dated by that. */
+  officeTime = (): number => Date.now() + this.clockOffset_ms
+
   private async pushBatch(): Promise<boolean> {
     const waiting = this.queue.filter((one) => one.state === 'waiting').slice(0, BATCH)
     if (waiting.length === 0 || this.closed) return false

@@ -28,4 +28,26 @@ describe('the feed of a job, as a page hears it', () => {
     expect(feed.read().latest['dc-voltage']!.old).toBeUndefined()
     feed.close()
   })
+
+  it('goes by each instrument’s own clock: one that is behind is not silenced by another', () => {
+    const feed = new LiveFeed('job', () => [])
+    const other = { ...sample('388.0', 2), instrumentId: testId(8) }
+    feed.take([sample('386.6', 40), other] as never)
+    expect(feed.read().latest['dc-voltage']).toMatchObject({ read: { text: '388.0' } })
+    // The same one again, come late: what it said before is not what it says now.
+    feed.take([{ ...other, read: { ...other.read, text: '387.1' }, at: sample('', 1).at }] as never)
+    expect(feed.read().latest['dc-voltage']).toMatchObject({ read: { text: '388.0' } })
+  })
+
+  it('keeps the light of the last minutes by the office’s clock, not by a device that is an hour ahead', () => {
+    const office = Date.UTC(2026, 4, 14, 10, 0, 30)
+    vi.setSystemTime(office + 3_600_000)
+    const feed = new LiveFeed(
+      'job',
+      () => [],
+      () => office,
+    )
+    feed.take([{ ...sample('812', 20), quantity: 'irradiance' }] as never)
+    expect(feed.read().light).toHaveLength(1)
+  })
 })

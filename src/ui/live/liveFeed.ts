@@ -30,6 +30,8 @@ export class LiveFeed {
   constructor(
     private readonly jobId: string,
     private readonly instruments: () => readonly Instrument[],
+    /** By the office's clock: a device whose own is wrong would call every sample old. */
+    private readonly now: () => number = Date.now,
   ) {}
 
   subscribe = (listener: () => void): (() => void) => {
@@ -53,10 +55,12 @@ export class LiveFeed {
     let light = this.state.light
     for (const sample of samples) {
       const before = latest[sample.quantity]
-      if (!before || before.at <= sample.at) latest[sample.quantity] = sample
+      // Each instrument has its own clock: only with itself is it later or earlier.
+      if (!before || before.instrumentId !== sample.instrumentId || before.at <= sample.at)
+        latest[sample.quantity] = sample
       if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
     }
-    const oldest = Date.now() - HISTORY_ms
+    const oldest = this.now() - HISTORY_ms
     this.state = { paired, latest, light: light.filter((one) => one.at >= oldest) }
     for (const listener of this.listeners) listener()
   }
@@ -79,7 +83,7 @@ export class LiveFeed {
 
   /** Simulated sensors that are paired here, run by the page itself; they come when they are needed. */
   private async ownSamples(): Promise<LiveSample[]> {
-    const at = Date.now()
+    const at = this.now()
     const own = this.instruments().filter((one) => one.standIn && this.state.paired.includes(one.id))
     if (own.length === 0) return []
     const [{ sensorReading }, { PRACTICE_SKY }] = await Promise.all([

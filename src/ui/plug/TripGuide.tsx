@@ -3,7 +3,7 @@ import '@/words/ac'
 import { Progress } from 'antd'
 import { useEffect, useRef } from 'react'
 import { unitSpellings } from '@/core/quantity/unit'
-import { moments } from '@/core/steps/charge-point/tripGuide'
+import { type Guide, moments } from '@/core/steps/charge-point/tripGuide'
 import { say, sayFinding } from '@/words/say'
 import { Keypad } from '../bench/Keypad'
 import { Mark } from '../mark/Mark'
@@ -204,14 +204,8 @@ function Reading({ trips: { text, type, typed, trip } }: { trips: Trips }) {
 }
 
 function Foot({ trips }: { trips: Trips }) {
-  const { guide, trip, text, reset } = trips
+  const { guide, trip, text, reset, toldBy } = trips
   const { moment } = guide
-  const small =
-    moment === 'ready'
-      ? 'guide.by-itself'
-      : moment === 'read' || moment === 'stopped'
-        ? 'guide.enter'
-        : 'guide.tap-anywhere'
   return (
     <div className="trip-foot">
       {moment === 'trip' && (
@@ -232,8 +226,16 @@ function Foot({ trips }: { trips: Trips }) {
         data-testid="band"
       >
         <b>{bandOf(moment, guide.line, reset.length, trip, text, trips.simulatedBy)}</b>
-        <small>{say(small)}</small>
+        <small>{hintOf(moment, toldBy)}</small>
       </button>
     </div>
   )
+}
+
+/** What means the band besides a press on it. */
+function hintOf(moment: Guide['moment'], toldBy: string | null): string {
+  if (moment === 'ready') return say('guide.by-itself')
+  if (moment === 'read' || moment === 'stopped') return say('guide.enter')
+  const isTold = moment === 'to-a' || moment === 'to-c'
+  return toldBy && isTold ? say('guide.by-adapter', { tag: toldBy }) : say('guide.tap-anywhere')
 }

@@ -3,7 +3,7 @@ import { evaluateDraft, stepKey, tripsOf } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartData } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
-import { type FigureHow, type Guide, secondsLeft } from '@/core/steps/charge-point/tripGuide'
+import { type FigureHow, type Guide, isPassedBy, secondsLeft } from '@/core/steps/charge-point/tripGuide'
 import type { PlannedTrip } from '@/core/steps/charge-point/tripPlan'
 import { slotsOf } from '@/core/steps/step'
 import { say } from '@/words/say'
@@ -12,6 +12,7 @@ import type { JobStore } from '../device/jobStore'
 import type { Live, LiveFeed } from '../live/liveFeed'
 import { pressSimulated } from '../run/pressSimulated'
 import { figureOf } from './guideWords'
+import { pairedAdapter, useAdapter } from './useAdapter'
 import { useGuide } from './useGuide'
 
 export type Point = Part<Extract<PartData, { kind: 'charge-point' }>>
@@ -85,6 +86,11 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     if (guide.moment === 'trip') void state.move({ do: fresh.read.bound === 'more-than' ? 'held' : 'done' })
   }, [fresh, state, guide, facts.instruments])
 
+  const adapter = pairedAdapter(live, facts.instruments)
+  useAdapter(live, place, (told) => {
+    if (guide && isPassedBy(guide, told)) void state?.move({ do: 'done' })
+  })
+
   /** Keeps what was read of one test, whole or, where a trip has to be taken again, as far as it got. */
   const keep = async (step: string, from: Guide): Promise<boolean> => {
     const one = oneOf(step)
@@ -140,7 +146,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     setBusy(true)
     const setting = { step: trip.step, slot: trip.slot.id, choices: { [WAVE]: plan.waveform } }
     const wanted = { measures: trip.slot.measures, setting, instrumentId: tool.id }
-    const pressed = await pressSimulated(store.jobId, facts, evaluation, one, wanted)
+    const pressed = await pressSimulated(store, facts, evaluation, one, wanted)
     setBusy(false)
     setSaid(typeof pressed === 'string' ? pressed : null)
     if (typeof pressed !== 'string') feed.take([pressed])
@@ -172,6 +178,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     said,
     busy,
     simulatedBy: isSimulated ? tool.tag : null,
+    toldBy: adapter?.tag ?? null,
     left_s: secondsLeft(guide, ritual, state.now),
     ready_s,
     shut: shut?.finding ?? null,

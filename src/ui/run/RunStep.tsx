@@ -96,7 +96,7 @@ export function RunStep(props: Props) {
     },
     press: async (instrumentId, pressedFor, setting) => {
       const wanted = { measures: pressedFor, setting, instrumentId }
-      const pressed = await pressSimulated(store.jobId, facts, evaluation, one, wanted)
+      const pressed = await pressSimulated(store, facts, evaluation, one, wanted)
       if (typeof pressed === 'string') return pressed
       feed.take([pressed])
       return null

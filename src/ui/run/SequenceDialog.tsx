@@ -47,7 +47,7 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
       tool,
       conditions,
       press: async (other, wanted) => {
-        const pressed = await pressSimulated(store.jobId, facts, evaluation, other, {
+        const pressed = await pressSimulated(store, facts, evaluation, other, {
           measures: wanted,
           setting: { step: other.step.id, slot: '', choices: {} },
           instrumentId: tool.id,

@@ -7,6 +7,7 @@ import { say, sayCode } from '@/words/say'
 import { remedyKey } from '@/standin/chargePoint'
 import type { PressSetting } from '../bench/types'
 import { Answered, ask } from '../device/api'
+import type { JobStore } from '../device/jobStore'
 
 type Wanted = { measures: Measurable; setting: PressSetting; instrumentId: string }
 
@@ -20,7 +21,7 @@ export const remediesOf = ({ snags }: Evaluation): ReadonlySet<string> =>
 
 /** Presses the simulated tester: on the server, or in the page without reception, through the same schema. */
 export async function pressSimulated(
-  jobId: string,
+  { jobId, officeTime }: Pick<JobStore, 'jobId' | 'officeTime'>,
   facts: Facts,
   evaluation: Evaluation,
   one: StepEvaluation,
@@ -48,7 +49,7 @@ export async function pressSimulated(
     if (error instanceof Answered && error.status !== 404) return error.message
   }
   const [{ pressStandIn }, { PRACTICE_SKY }] = await Promise.all([import('@/standin/press'), import('@/standin/sky')])
-  const pressed = pressStandIn(instrument, measures, one.part, PRACTICE_SKY, Date.now(), {
+  const pressed = pressStandIn(instrument, measures, one.part, PRACTICE_SKY, officeTime(), {
     loaded,
     nulled,
     mended: one.readings.some((reading) => reading.ended?.by === 'remedy'),

@@ -168,7 +168,7 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     const instrumentId = toolOf(one)
     if (!instrumentId || !slot.measures || !canWrite) return
     const before = latest.current[one.key] ?? blank(one)
-    const pressed = await pressSimulated(store.jobId, facts, evaluation, one, {
+    const pressed = await pressSimulated(store, facts, evaluation, one, {
       measures: slot.measures,
       setting: { step: one.step.id, slot: slot.id, choices: before.choices },
       instrumentId,

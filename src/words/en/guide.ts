@@ -50,6 +50,7 @@ export const guide = {
   'guide.go-on': 'Go on, with a snag',
   'guide.tap-anywhere': 'tap anywhere, or Enter',
   'guide.by-itself': 'goes on by itself at 0',
+  'guide.by-adapter': 'by itself, as adapter {tag} tells, or tap',
   'guide.enter': 'Enter',
   'guide.band.begin': 'Begin',
   'guide.band.to-a': 'Done, at A',

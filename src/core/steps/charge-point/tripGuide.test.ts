@@ -6,7 +6,17 @@ import { PlantIndex } from '../../plant/plantIndex'
 import { testId } from '../../testing/factsBuilder'
 import { exampleChargePoint, exampleModel } from '../worked'
 import type { PointContext } from './point'
-import { byNow, freshGuide, type Guide, guideFrom, type Move, moved, type Ritual, secondsLeft } from './tripGuide'
+import {
+  byNow,
+  freshGuide,
+  type Guide,
+  guideFrom,
+  isPassedBy,
+  type Move,
+  moved,
+  type Ritual,
+  secondsLeft,
+} from './tripGuide'
 import { tripPlanOf } from './tripPlan'
 
 const context = (schools: Partial<Schools> = {}, model: Partial<typeof exampleModel.data> = {}): PointContext => {
@@ -182,5 +192,31 @@ describe('the ritual between trips', () => {
     expect(guideFrom(guide, ritual)).toBeNull()
     expect(guideFrom({ ...freshGuide(0), trip: 9 }, ritual)).toBeNull()
     expect(guideFrom('nothing', ritual)).toBeNull()
+  })
+})
+
+describe('what a paired adapter tells', () => {
+  const at = (moment: Guide['moment']): Guide => ({ ...freshGuide(0), moment })
+
+  it('ends the turns of the knob, and a trip by the outlet going off', () => {
+    expect(isPassedBy(at('to-a'), { state: 'A', isLive: false })).toBe(true)
+    expect(isPassedBy(at('to-a'), { state: 'A', isLive: null })).toBe(true)
+    expect(isPassedBy(at('to-c'), { state: 'C', isLive: true })).toBe(true)
+    expect(isPassedBy(at('trip'), { state: 'C', isLive: false })).toBe(true)
+  })
+
+  it('never opens a trip on an outlet that is off, or of which it says nothing', () => {
+    expect(isPassedBy(at('to-c'), { state: 'C', isLive: false })).toBe(false)
+    expect(isPassedBy(at('to-c'), { state: 'C', isLive: null })).toBe(false)
+    expect(isPassedBy(at('to-c'), { state: 'B', isLive: true })).toBe(false)
+  })
+
+  it('takes no outlet for off that is live in A, and ends nothing that only a person sees', () => {
+    expect(isPassedBy(at('to-a'), { state: 'A', isLive: true })).toBe(false)
+    for (const moment of ['begin', 'reset', 'ready', 'read', 'stopped', 'done'] as const)
+      for (const state of ['A', 'C', null] as const)
+        expect(isPassedBy(at(moment), { state, isLive: state === 'C' })).toBe(false)
+    expect(isPassedBy(at('trip'), { state: 'C', isLive: true })).toBe(false)
+    expect(isPassedBy(at('trip'), { state: null, isLive: null })).toBe(false)
   })
 })

@@ -3,6 +3,7 @@
  * somebody is in it is data: whatever happens to the page it goes on at the same moment.
  */
 import { z } from 'zod'
+import type { PilotState } from '../../pilot/state'
 
 export const moments = ['to-a', 'reset', 'ready', 'to-c', 'trip', 'read'] as const
 export type Moment = (typeof moments)[number]
@@ -70,6 +71,24 @@ export function secondsLeft({ moment, since }: Guide, { ready_s }: Ritual, now: 
 /** Where somebody is by now: a wait that is over has gone on by itself. */
 export function byNow(guide: Guide, ritual: Ritual, now: number): Guide {
   return guide.moment === 'ready' && secondsLeft(guide, ritual, now) === 0 ? at(guide, 'to-c', now) : guide
+}
+
+/** What a paired adapter tells of the plug: the state it makes, and whether the outlet is live; null where it does not say. */
+export type PlugTold = { state: PilotState | null; isLive: boolean | null }
+
+/** Whether what an adapter tells ends a moment by itself; what it does not say, a person confirms. */
+export function isPassedBy({ moment }: Guide, { state, isLive }: PlugTold): boolean {
+  switch (moment) {
+    case 'to-a':
+      return state === 'A' && isLive !== true
+    // Nothing is tripped on an outlet of which nobody knows that it is live.
+    case 'to-c':
+      return state === 'C' && isLive === true
+    case 'trip':
+      return isLive === false
+    default:
+      return false
+  }
 }
 
 const at = (guide: Guide, moment: Guide['moment'], now: number, line = 0): Guide => ({
