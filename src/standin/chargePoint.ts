@@ -249,6 +249,12 @@ export class PointProtection {
     return (this.direct_mA('plus') ?? Number.POSITIVE_INFINITY) * (Math.PI / 2)
   }
 
+  /** Smooth direct current at which its own device opens, mA; null where its type does not see it. */
+  smooth_mA(polarity: 'plus' | 'minus', at_ms: number): number | null {
+    if (this.own.data.model?.data.rcdType !== 'B') return null
+    return this.rated_mA * (0.9 + 0.3 * this.drawn(`smooth:${polarity}`) + 0.02 * this.drawn(`ramp:${at_ms}`))
+  }
+
   /** Smooth direct current at which its detector opens, mA; null where it never does. */
   direct_mA(polarity: 'plus' | 'minus'): number | null {
     if (this.has('detector-blind') && polarity === 'minus') return null

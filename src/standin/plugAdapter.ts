@@ -90,6 +90,7 @@ export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
       return show(time === null || time > WAITS_ms ? over : time)
     }
     case 'rcd-current':
+      if (setting.slot.startsWith('plug-smooth')) return show(protection.smooth_mA(polarity, at_ms) ?? over)
       return show(protection.ramp_mA(setting.choices['plug-waveform'] === 'wave-pulsating', at_ms))
     case 'dc-residual-current':
       return show(protection.direct_mA(polarity) ?? over)

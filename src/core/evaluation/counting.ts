@@ -176,6 +176,12 @@ function isOutOfDate(instrument: InstrumentCopy | null | undefined, at: number):
 }
 
 /**
+ * Whether a reading tells something that a later one does not take back: one whose set-up decided nothing is simply read
+ * again, and one that may lie beyond its limit stays.
+ */
+const tells = (one: ReadingEvaluation): boolean => one.verdict !== 'not-yet' || one.judgement.isUndecided
+
+/**
  * Which reading counts: of those in scope, as the step declares, and a person's choice among readings before it decides.
  * Without a scope the last visit in which the test was read counts; earlier visits are there to compare with.
  */
@@ -195,8 +201,9 @@ export function countingReading(
     if (chosen) return chosen
   }
   if (step.counts !== 'worst') return last
-  const verdict = gravest(may.map((reading) => reading.verdict))
-  return may.findLast((reading) => reading.verdict === verdict) ?? last
+  const telling = may.filter((reading) => reading === last || tells(reading))
+  const verdict = gravest(telling.map((reading) => reading.verdict))
+  return telling.findLast((reading) => reading.verdict === verdict) ?? last
 }
 
 /** True where two people read unlike values on one step in one visit, and nobody has chosen yet. */

@@ -5,8 +5,9 @@ import { coldFactor } from '../pv/ratings'
 import type { Facts } from '../record/facts'
 import { type Ability, abilities, type Instrument, type Measurable } from '../record/instrument'
 import type { Regime } from '../regime/regime'
-import type { AnyReadStep, KitNeed } from '../steps/step'
+import type { AnyReadStep, KitNeed, KitReach } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
+import { isReach, lackCode, needFigures } from './kitNeed'
 import type { GateState } from './types'
 
 /** Current at the edge of a cloud can pass the rated one: the same factor as for conductors (handbook 3). */
@@ -47,8 +48,11 @@ function needOf(step: AnyReadStep, part: Part, { plant, facts }: View): Need | n
 export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | null {
   const { instruments } = view.facts
   if (instruments.length === 0) return null
-  const [lacks] = lacksOf(step.kit?.(part) ?? [], instruments)
-  if (lacks) return shut('kit-lacks', false, { tag: part.data.tag, what: lacks })
+  const [lacks] = lacksOf(step.kit?.(part, view.facts.regime) ?? [], instruments)
+  if (lacks) {
+    const figures = { tag: part.data.tag, ...needFigures(lacks) }
+    return { ...shut('kit-lacks', false, figures), finding: { code: `held-back.${lackCode(lacks)}`, figures } }
+  }
   const need = needOf(step, part, view)
   if (!need) return null
   let best: number | null = null
@@ -60,11 +64,20 @@ export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | 
   return shut(id, best !== null, figures)
 }
 
-const isAbility = (need: KitNeed): need is Ability => (abilities as readonly string[]).includes(need)
+const isAbility = (need: Exclude<KitNeed, KitReach>): need is Ability => (abilities as readonly string[]).includes(need)
+
+/** A tester that times trips makes the currents that its ramps reach; one without ramps says nothing of that. */
+function reaches({ ranges }: Instrument, { measures, upTo_mA }: KitReach): boolean {
+  const makes = measures === 'rcd-time' ? 'rcd-current' : measures
+  const most = ranges.find((range) => range.measures === makes)?.most
+  return ranges.some((range) => range.measures === measures) && (most === undefined || most >= upTo_mA)
+}
 
 /** Whether an instrument measures what is needed, or can do it. */
-const meets = ({ ranges, can }: Instrument, need: KitNeed): boolean =>
-  isAbility(need) ? (can?.includes(need) ?? false) : ranges.some((range) => range.measures === need)
+function meets(tool: Instrument, need: KitNeed): boolean {
+  if (isReach(need)) return reaches(tool, need)
+  return isAbility(need) ? (tool.can?.includes(need) ?? false) : tool.ranges.some((range) => range.measures === need)
+}
 
 /** What of several needs no instrument meets. */
 export const lacksOf = (needs: readonly KitNeed[], instruments: readonly Instrument[]): KitNeed[] =>

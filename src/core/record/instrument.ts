@@ -32,7 +32,7 @@ export const measurableSchema = z.enum([
 export type Measurable = z.infer<typeof measurableSchema>
 
 /** What is asked of a kit besides quantities: loops that no detector of direct current trips on, an adapter that plays the car. */
-export const abilities = ['dc-safe-loop', 'ev-adapter'] as const
+export const abilities = ['dc-safe-loop', 'ev-adapter', 'pulsating-trips', 'smooth-trips'] as const
 export type Ability = (typeof abilities)[number]
 
 /** What an instrument is good for in one quantity. */

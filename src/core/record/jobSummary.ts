@@ -9,7 +9,7 @@ import type { Facts } from './facts'
 import { abilities, measurableSchema } from './instrument'
 
 /** Raised when a summary computed by older code must be computed again. */
-export const SUMMARY_VERSION = 5
+export const SUMMARY_VERSION = 6
 
 const verdict = z.enum(verdicts)
 const figures = z.record(z.string(), z.union([z.string(), z.number()]))
@@ -40,7 +40,12 @@ export const jobSummarySchema = z.object({
   sinceSeal: z.number(),
   openSnags: z.number(),
   /** What the tests that are left need of a kit. */
-  kitNeeds: z.array(z.enum([...measurableSchema.options, ...abilities])),
+  kitNeeds: z.array(
+    z.union([
+      z.enum([...measurableSchema.options, ...abilities]),
+      z.object({ measures: measurableSchema, upTo_mA: z.number() }),
+    ]),
+  ),
 })
 export type JobSummary = Omit<z.infer<typeof jobSummarySchema>, 'stations'> & { stations: StationState[] }
 
@@ -78,9 +83,10 @@ export function summarise(facts: Facts, now: number): JobSummary {
 }
 
 /** What the tests that are left need of a kit; whether it is there is asked when the list is. */
-const kitNeeds = ({ steps }: Evaluation): KitNeed[] => [
-  ...new Set(steps.flatMap(({ step, part, done }) => (!done && isRead(step) && step.kit?.(part)) || [])),
-]
+function kitNeeds({ steps, facts }: Evaluation): KitNeed[] {
+  const needs = steps.flatMap(({ step, part, done }) => (!done && isRead(step) && step.kit?.(part, facts.regime)) || [])
+  return [...new Map(needs.map((need) => [JSON.stringify(need), need])).values()]
+}
 
 /** A job as a list shows it. */
 export type JobLine = {

@@ -46,6 +46,10 @@ class HeldRuling implements Ruling {
     this.verdict = this.compared.verdict
   }
 
+  get isUndecided(): boolean {
+    return this.compared.where === 'undecided'
+  }
+
   get finding(): Finding {
     const { step, text, limit, figures, span, unit } = this.ask
     const also = closeness(this.compared, span.whisker, unit)
@@ -76,12 +80,13 @@ class HeldRuling implements Ruling {
 export const hold = ({ part }: Tagged, ask: Held): Ruling & { compared: Compared } => new HeldRuling(part, ask)
 
 /** A ruling with something of it otherwise. */
-export const but = ({ verdict, finding, line, rule, limit }: Ruling, over: Partial<Ruling>): Ruling => ({
+export const but = ({ verdict, finding, line, rule, limit, isUndecided }: Ruling, over: Partial<Ruling>): Ruling => ({
   verdict,
   finding,
   line,
   ...(rule ? { rule } : {}),
   ...(limit ? { limit } : {}),
+  ...(isUndecided ? { isUndecided } : {}),
   ...over,
 })
 

@@ -44,8 +44,10 @@ export type StepContext<Kind extends PartKind = PartKind> = {
 /** The context of a step on whatever part. */
 export type AnyContext = Omit<StepContext, 'part'> & { part: Part }
 
+/** A residual current that an instrument must be able to make. */
+export type KitReach = { measures: Measurable; upTo_mA: number }
 /** What an instrument of the kit must measure, or be able to do. */
-export type KitNeed = Measurable | Ability
+export type KitNeed = Measurable | Ability | KitReach
 
 /** Thrown by `limit`, and caught where a step is judged: a regime that lacks a figure gives a reading and no verdict. */
 export class Lacking extends Error {
@@ -163,7 +165,7 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     /** Its readings begin and end states of places. */
     effects?: readonly StateEffect[]
     /** What it cannot be done without: said before anybody drives out. */
-    kit?(part: PartIn<Kind>): readonly KitNeed[]
+    kit?(part: PartIn<Kind>, regime: Regime): readonly KitNeed[]
     /** A reading that is done nulls its lead set for its visit. */
     nulls?: boolean
     /** The leads must have been nulled in this visit: else the reading says so. */

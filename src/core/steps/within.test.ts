@@ -419,6 +419,35 @@ describe('which reading counts', () => {
     build.reading('pv-insulation', id, { slots: slots(900) }, { visitId: visits[1]!.id, deviceTime: later })
     expect(one().verdict).toBe('within')
   })
+
+  describe('where the worst does', () => {
+    const setUp = {
+      method: choose('joined-to-earth'),
+      'set-voltage': choose('v500'),
+      behaviour: choose('steady'),
+      surface: choose('dry'),
+      surge: choose('none-there'),
+    }
+    const afterwards = (...readings: Record<string, SlotValue>[]) => {
+      const build = new FactsBuilder()
+      const id = build.part(exampleString(8))
+      for (const slots of readings) build.reading('pv-insulation', id, { slots: { ...setUp, ...slots } })
+      return evaluate(build.facts(), START_ms).byKey.get(stepKey('pv-insulation', id))!
+    }
+    const tooLow = { 'set-voltage': choose('v250'), joined: Mohm(900) }
+    const below: SlotValue = { text: '<5', value: 5, bound: 'less-than', unit: 'Mohm' }
+
+    it('is not one that its set-up made worthless, once it was read again as it should be', () => {
+      expect(afterwards(tooLow).verdict).toBe('not-yet')
+      expect(afterwards(tooLow, { joined: Mohm(900) }).verdict).toBe('within')
+      expect(afterwards({ joined: Mohm(900) }, tooLow).verdict).toBe('not-yet')
+    })
+
+    it('is one that may lie beyond its limit, whatever is read after it', () => {
+      expect(afterwards({ joined: below }, { joined: Mohm(900) }).verdict).toBe('not-yet')
+      expect(afterwards({ ...tooLow, joined: Mohm(0.2) }, { joined: Mohm(900) }).verdict).toBe('outside')
+    })
+  })
 })
 
 describe('what a verdict rests on', () => {

@@ -21,6 +21,8 @@ export type Judgement = {
   readonly verdict: Decided
   readonly finding: Finding
   readonly flags: readonly Flag[]
+  /** A figure of it may lie beyond its limit: a bound that decides nothing, or figures that a wrong set-up hid. */
+  readonly isUndecided: boolean
   readonly rule: RuleData | null
   /** The reading made comparable with its sisters' (referred to STC, per module), null where it is not. */
   readonly comparable: number | null
@@ -38,6 +40,8 @@ export type Ruling = {
   readonly line: Omit<WorkingLine, 'verdict' | 'decides'>
   readonly rule?: RuleData | null
   readonly limit?: JudgedLimit | null
+  /** What was read lies on neither side of its limit for sure. */
+  readonly isUndecided?: boolean
 }
 
 type Rest = {
@@ -83,6 +87,9 @@ class DecidedJudgement implements Judgement {
     this.flags = rest.flags ?? NO_FLAGS
   }
 
+  get isUndecided(): boolean {
+    return this.all.some((one) => one.isUndecided)
+  }
   get finding(): Finding {
     return withOthers(this.deciding, this.all)
   }
@@ -153,6 +160,9 @@ class OverruledJudgement implements Judgement {
     this.flags = flags.length === 0 ? own.flags : [...own.flags, ...flags]
   }
 
+  get isUndecided(): boolean {
+    return this.own.isUndecided || this.own.verdict === 'outside'
+  }
   get rule(): RuleData | null {
     return this.own.rule
   }

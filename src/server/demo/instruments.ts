@@ -67,7 +67,7 @@ export function demoInstruments(now: number): Instrument[] {
         { measures: 'dc-residual-current', accuracy: { ofReading_pct: 4, digits: 1 }, most: 10, decimals: 1 },
         { measures: 'dc-residual-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 10_000, decimals: 0 },
       ],
-      can: ['dc-safe-loop'],
+      can: ['dc-safe-loop', 'pulsating-trips', 'smooth-trips'],
       leadSets: [{ id: 'probes', name: 'Probes and clips' }],
     },
     {

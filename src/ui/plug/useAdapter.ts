@@ -4,6 +4,8 @@ import type { Instrument } from '@/core/record/instrument'
 import type { PlugTold } from '@/core/steps/charge-point/tripGuide'
 import type { Heard, Live } from '../live/liveFeed'
 
+const key = (one: Heard | undefined): string => one?.at ?? ''
+
 const TELLS = ['pilot-voltage', 'outlet'] as const
 
 /** The paired instrument that tells the states of a plug; null where none is paired here. */
@@ -21,7 +23,6 @@ export const pairedAdapter = ({ paired }: Live, instruments: readonly Instrument
 export function useAdapter({ latest }: Live, place: string, tell: (told: PlugTold) => void): void {
   const [pilot, outlet] = TELLS.map((quantity) => latest[quantity])
   const seen = useRef({ place: '', at: ['', ''] })
-  const key = (one: Heard | undefined): string => one?.at ?? ''
   if (seen.current.place !== place) seen.current = { place, at: [key(pilot), key(outlet)] }
   const told = useRef(tell)
   told.current = tell

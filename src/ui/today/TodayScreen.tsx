@@ -2,6 +2,8 @@
 import '@/words/ac'
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
+import type { KitNeed } from '@/core/steps/step'
+import { lackCode, needFigures } from '@/core/evaluation/kitNeed'
 import type { JobLine, JobSummary } from '@/core/record/jobSummary'
 import { figure, say, sayCode } from '@/words/say'
 import { Answered, ask, NoReception } from '../device/api'
@@ -53,7 +55,7 @@ function useJobs(me: Me | null): List {
 }
 
 /** What holds a job, in a few words. */
-function Holds({ summary, lacks }: { summary: JobSummary; lacks: readonly string[] }) {
+function Holds({ summary, lacks }: { summary: JobSummary; lacks: readonly KitNeed[] }) {
   const { holds } = summary
   if (!holds) {
     const sealed = summary.issue !== null && summary.sinceSeal === 0
@@ -85,8 +87,8 @@ function Holds({ summary, lacks }: { summary: JobSummary; lacks: readonly string
         {holds.simulated && ` (${say('slot.simulated')})`}
       </span>
       {lacks.map((need) => (
-        <span key={need} className="quiet">
-          {say('today.kit-lacks', { need })}
+        <span key={JSON.stringify(need)} className="quiet">
+          {say(`today.${lackCode(need)}`, needFigures(need))}
         </span>
       ))}
     </span>

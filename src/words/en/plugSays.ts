@@ -1,12 +1,16 @@
 /** What the tests of a charge point say: gates, findings, sums, cautions, leads and causes. */
 export const plugSays = {
   'gate.kit-lacks': 'Kit for charge points',
+  'finding.held-back.kit-lacks-up-to': 'Nothing in the kit has what {tag} needs: {what:need} with {upTo_mA:0} mA.',
   'finding.held-back.kit-lacks': 'Nothing in the kit has what {tag} needs: {what:need}.',
   'need.ev-adapter': 'an adapter that plays the car',
   'need.dc-safe-loop': 'a loop test that no detector of direct current trips on',
   'need.pilot-duty': 'the duty of a pilot',
   'need.loop-impedance': 'loop impedance',
   'need.rcd-time': 'RCD times',
+  'need.rcd-current': 'RCD ramps',
+  'need.pulsating-trips': 'RCD trips with pulsating current',
+  'need.smooth-trips': 'RCD trips with smooth direct current',
   'need.dc-residual-current': 'a ramp of smooth direct current',
   'gate.point-open': 'Locks of {tag} off',
   'gate.point-earth-safe': 'No potential on the earth of {tag}',
@@ -111,6 +115,8 @@ export const plugSays = {
   'finding.point-current.resistor-alone': '{read} Ω. Say which cable it belongs to.',
   'finding.point-current.resistor-too-much': '{read} Ω stands for {coded_A:0} A, and the cable carries {cable_A:0} A.',
   'finding.point-current.resistor-fits': '{read} Ω stands for {coded_A:0} A: the cable carries it.',
+  'finding.point-trips.smooth-unread':
+    'Nothing else sees smooth direct current here: ramp the type B with it, both polarities.',
   'finding.point-share.no-limit': 'Nobody entered the limit that {group} shares. Enter it in the plant.',
   'finding.point-share.no-reading':
     'Let all the others of {group} ask for current, this one too, and read its duty. {limit_A:0} A are for all.',
@@ -208,6 +214,7 @@ export const plugSays = {
   'working.point-current.settings': 'Once with a cable of {own_A:0} A or more, once with one of less',
   'working.point-current.codes': 'Duty {duty} %',
   'working.point-current.most': '{duty} % against the {what:bound}, a pilot may be off by {slack_pct:0} %',
+  'working.point-trips.smooth': 'Smooth direct current, both polarities, on the type B',
   'working.point-share.own': '{duty} % against the {limit_A:0} A for all',
   'working.point-load.share': 'Share of {point}',
   'working.point-load.sum': 'Together, against the {limit_A:0} A of {group}',

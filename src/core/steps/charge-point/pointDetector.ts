@@ -61,6 +61,7 @@ function rulingOf(context: PointContext, figure: Figure): Ruling {
   const isRamp = slot.measures === 'dc-residual-current'
   return {
     verdict,
+    isUndecided: verdict === 'not-yet' && band !== null,
     finding: {
       code: `detector.${code}`,
       figures: { tag: context.part.data.tag, at: slot.id, ...figures },
@@ -93,7 +94,7 @@ export const pointDetector: ReadStep<'charge-point'> = {
   slots,
   stands: 'highest',
   guide: 'trips',
-  kit: () => ['dc-residual-current'],
+  kit: () => [{ measures: 'dc-residual-current', upTo_mA: DC_DETECTOR_mA.most }],
   counts: 'worst',
   cautions: [
     { id: 'fault-current-flows', hard: true },

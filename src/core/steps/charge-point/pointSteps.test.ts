@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate, linesOf, panelOf } from '../../evaluate'
 import type { ChargePointData } from '../../plant/chargePointModel'
-import type { ChargePointPartData } from '../../plant/part'
+import type { ChargePointPartData, CircuitData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
 import type { Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
 import { testId } from '../../testing/factsBuilder'
 import { choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
+import { slotsAsked } from '../slot'
 import { slotsOf } from '../step'
 import { exampleChargePoint, exampleModel, exampleRcd } from '../worked'
 
@@ -558,6 +559,86 @@ describe('what nobody knows of a point', () => {
     site.build.part({ ...exampleRcd, tag: 'RCD9' })
     const trips = { 'half-0': held, 'half-180': held, 'once-0': read(31, 'ms', 1) }
     expect(site.take('point-trips', site.point, trips).says('point-trips', site.point).verdict).toBe('not-yet')
+  })
+})
+
+describe('a type B device at a plug', () => {
+  const typeB: Own = { model: { rcdType: 'B', dcDetector: false } }
+  const held = { text: '>1999', value: 1999, bound: 'more-than', unit: 'ms' } as const
+  const trips = {
+    'plug-waveform': choose('wave-ac'),
+    'half-0': held,
+    'half-180': held,
+    'once-0': read(31, 'ms', 1),
+    'once-180': read(33, 'ms', 1),
+    'five-0': read(14, 'ms', 1),
+    'five-180': read(16, 'ms', 1),
+  }
+  const smooth = (plus: number, minus: number) => ({
+    'plug-smooth-plus': read(plus, 'mA', 1),
+    'plug-smooth-minus': read(minus, 'mA', 1),
+  })
+
+  it('is not proved by alternating current where nothing else sees smooth direct current', () => {
+    expect(said(typeB, 'point-trips', trips)[0]).toBe('not-yet')
+    expect(said(typeB, 'point-trips', { ...trips, 'plug-smooth-plus': read(34, 'mA', 1) })[0]).toBe('not-yet')
+    expect(said(typeB, 'point-trips', { ...trips, ...smooth(34, 36) })[0]).toBe('within')
+  })
+
+  it('opens on a smooth ramp between half and twice its rated current', () => {
+    expect(said(typeB, 'point-trips', { ...trips, ...smooth(13, 36) })).toEqual(['outside', 'rcd.ramp-too-sensitive'])
+    expect(said(typeB, 'point-trips', { ...trips, ...smooth(34, 61) })).toEqual(['outside', 'rcd.ramp-too-high'])
+    expect(said(typeB, 'point-trips', { ...trips, ...smooth(34, 60) })[0]).toBe('close')
+  })
+
+  it('before the point is ramped at the plug as well, and a type A never is', () => {
+    const before = ready({ model: { rcdType: null, rcdRated_mA: null, dcDetector: false } })
+    const upstream = before.build.part({ ...exampleRcd, tag: 'RCD9', type: 'B', rated_mA: 30 })
+    const served = evaluate(before.facts, 0).parts.get(before.circuit)!.data as CircuitData
+    before.build.part({ ...served, rcdId: upstream }, before.circuit)
+    before.take('point-trips', before.point, trips)
+    expect(before.says('point-trips', before.point)).toMatchObject({
+      verdict: 'not-yet',
+      code: 'point-trips.smooth-unread',
+    })
+    const besides = Object.fromEntries(Object.entries(smooth(34, 36)).map(([id, value]) => [`${id}-besides`, value]))
+    before.take('point-trips', before.point, { ...trips, ...besides })
+    expect(before.says('point-trips', before.point).verdict).toBe('within')
+    const smoothOf = (rcdType: 'A' | 'B' | null) => {
+      const data = { ...exampleChargePoint, model: { ...exampleModel, data: { ...exampleModel.data, rcdType } } }
+      const all = slotsAsked(readStepById('point-trips'), { part: { data }, regime: defaultRegime })
+      return all.filter(({ id }) => id.startsWith('plug-smooth')).map(({ optional }) => optional === true)
+    }
+    expect([smoothOf('A'), smoothOf('B'), smoothOf(null)]).toEqual([[], [false, false], [true, true]])
+  })
+
+  it('asks the kit for what it takes, up to its rated current', () => {
+    const step = readStepById('point-trips')
+    const partOf = (model: Partial<ChargePointData>) => {
+      const site = ready({ model })
+      return site.says('point-trips', site.point).one.part
+    }
+    const needs = (model: Partial<ChargePointData>, schools: Partial<Schools> = {}) =>
+      step.kit!(partOf(model) as never, { ...defaultRegime, schools: { ...defaultRegime.schools, ...schools } })
+    expect(needs({ rcdType: 'A', rcdRated_mA: 30 })).toEqual([{ measures: 'rcd-time', upTo_mA: 30 }])
+    expect(needs({ rcdType: 'B', rcdRated_mA: 30 })).toContain('smooth-trips')
+    expect(needs({ rcdType: 'A' }, { 'point.waveform': 'of-its-type' })).toContain('pulsating-trips')
+    expect(needs({ rcdType: 'A' }, { 'point.sequence': 'ramps' })).toContain('rcd-current')
+  })
+})
+
+describe('a detector that opened before the device', () => {
+  it('says nothing of the device: repeated with alternating current it counts', () => {
+    const site = ready({ schools: { 'point.sequence': 'ramps' } })
+    const ramp = (wave: string, mA: number) =>
+      site.take('point-trips', site.point, { 'plug-waveform': choose(wave), 'plug-ramp-0': read(mA, 'mA', 1) })
+    expect(ramp('wave-pulsating', 7.7).says('point-trips', site.point)).toMatchObject({
+      verdict: 'not-yet',
+      code: 'rcd.detector-tripped-first',
+    })
+    expect(ramp('wave-ac', 21).says('point-trips', site.point).verdict).toBe('within')
+    expect(ramp('wave-ac', 9).says('point-trips', site.point).verdict).toBe('outside')
+    expect(ramp('wave-ac', 21).says('point-trips', site.point).verdict).toBe('outside')
   })
 })
 

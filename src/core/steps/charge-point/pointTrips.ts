@@ -6,6 +6,7 @@ import { readValueOf } from '../../quantity/readValue'
 import { standingFor } from '../../quantity/span'
 import { recordedMultiple } from '../../rcd/judgeRcd'
 import { DC_DETECTOR_mA, type Multiple, type RcdType, rampShares, type Waveform } from '../../rcd/limits'
+import type { Regime } from '../../regime/regime'
 import { causeOf } from '../../verdict/cause'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
@@ -15,7 +16,7 @@ import { type ReadTrip, type Tripped, tripCauses, tripRuling } from '../rcd/trip
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
-import { atPoint, deviceAt, modelRulings, type PointContext } from './point'
+import { atPoint, deviceAt, modelOf, modelRulings, type PointContext } from './point'
 
 type Asks = NonNullable<NumberSlot['only']>
 const bySequence =
@@ -25,6 +26,11 @@ const bySequence =
 const timed = bySequence('six-and-two', 'twelve')
 const twelve = bySequence('twelve')
 const onlyRamps = bySequence('ramps')
+
+/** A device inside that sees smooth direct current itself: there is no other detector to be proved. */
+const isTypeB: Asks = (part) => part.kind === 'charge-point' && part.model?.data.rcdType === 'B'
+/** Which device stands before it, the point itself does not say. */
+const isBefore: Asks = (part) => part.kind === 'charge-point' && !part.model?.data.rcdType
 
 const waves: Readonly<Record<string, Waveform>> = { 'wave-ac': 'ac', 'wave-pulsating': 'pulsating' }
 /** What flows in the trips: alternating, or as the device's type has it, by school; it is said and never assumed. */
@@ -40,9 +46,18 @@ const rampAt = (angle_deg: 0 | 180, only: Asks): NumberSlot =>
 const either: Asks = (part, regime) => twelve(part, regime) || onlyRamps(part, regime)
 const times: readonly NumberSlot[] = [...at('half', 0.5), ...at('once', 1), ...at('five', 5)]
 const ramps: readonly NumberSlot[] = [rampAt(0, either), rampAt(180, twelve)]
+/** Smooth ramps of each polarity: asked of a type B inside, and kept where one before the point is of that type. */
+const smoothAt = (id: string, angle_deg: 0 | 180, rest: Partial<NumberSlot>): NumberSlot =>
+  numberSlot(id, 'rcd-current', 'mA', 2, { of: { waveform: 'dc', angle_deg }, ...rest })
+const smooth: readonly NumberSlot[] = [
+  smoothAt('plug-smooth-plus', 0, { only: isTypeB }),
+  smoothAt('plug-smooth-minus', 180, { only: isTypeB }),
+  smoothAt('plug-smooth-plus-besides', 0, { only: isBefore, optional: true }),
+  smoothAt('plug-smooth-minus-besides', 180, { only: isBefore, optional: true }),
+]
 /** How long the ramp ran until then: kept beside it, judged by nobody. */
 const rampTime = numberSlot('plug-ramp-time', 'rcd-time', 'ms', 2, { optional: true, only: either, of: {} })
-const slots: readonly Slot[] = [waveform, ...times, ...ramps, rampTime]
+const slots: readonly Slot[] = [waveform, ...times, ...ramps, ...smooth, rampTime]
 
 export const waveOf = (choice: string | null): Waveform => waves[choice ?? ''] ?? 'ac'
 const waveformIn = (reading: Reading): Waveform => waveOf(choiceIn(reading, waveform.id))
@@ -50,10 +65,10 @@ const waveformIn = (reading: Reading): Waveform => waveOf(choiceIn(reading, wave
 /** The trips that were read, in the order of the slots. */
 export function plugTrips(reading: Reading): ReadTrip[] {
   const wave = waveformIn(reading)
-  return figuresIn(reading, [...times, ...ramps]).map((figure): ReadTrip => {
-    const { multiple, angle_deg = null } = figure.slot.of!
+  return figuresIn(reading, [...times, ...ramps, ...smooth]).map((figure): ReadTrip => {
+    const { multiple, angle_deg = null, waveform: own } = figure.slot.of!
     return multiple === undefined
-      ? { figure, trip: { kind: 'ramp', angle_deg, waveform: wave, current: figure.span } }
+      ? { figure, trip: { kind: 'ramp', angle_deg, waveform: own ?? wave, current: figure.span } }
       : { figure, trip: { kind: 'time', multiple, angle_deg, waveform: wave, time: figure.span } }
   })
 }
@@ -66,9 +81,10 @@ const trippedAt = ({ regime }: PointContext, { rcd, tag }: NonNullable<ReturnTyp
 })
 
 /** The waveform that the school asks for: alternating on whatever type, or as the type has it. */
-export function askedWave({ regime }: PointContext, type: RcdType): string {
-  return regime.schools['point.waveform'] === 'alternating' || type === 'AC' ? 'wave-ac' : 'wave-pulsating'
-}
+export const askedWave = ({ regime }: Pick<PointContext, 'regime'>, type: RcdType): string =>
+  asksPulsating(regime, type) ? 'wave-pulsating' : 'wave-ac'
+const asksPulsating = ({ schools }: Regime, type: RcdType): boolean =>
+  schools['point.waveform'] !== 'alternating' && type !== 'AC'
 
 /** What is read with another waveform is kept; it is not what was asked for. */
 function waveformRuling(context: PointContext, type: RcdType): Ruling[] {
@@ -80,6 +96,16 @@ function waveformRuling(context: PointContext, type: RcdType): Ruling[] {
     chosen === asked
       ? ruled(context, 'within', 'point-trips.asked-waveform', line, { asked })
       : ruled(context, 'not-yet', 'point-trips.other-waveform', line, { asked }),
+  ]
+}
+
+/** Where nothing else sees smooth direct current, the device must be seen to: with both polarities. */
+function smoothRulings(context: PointContext, type: RcdType): Ruling[] {
+  if (type !== 'B' || modelOf(context)?.dcDetector !== false) return []
+  const read = new Set(figuresIn(context.reading, smooth).map(({ slot }) => slot.of!.angle_deg))
+  if (read.has(0) && read.has(180)) return []
+  return [
+    ruled(context, 'not-yet', 'point-trips.smooth-unread', { code: 'point-trips.smooth', source: 'point-practice' }),
   ]
 }
 
@@ -118,7 +144,17 @@ export const pointTrips: ReadStep<'charge-point'> = {
   slots,
   stands: 'highest',
   guide: 'trips',
-  kit: () => ['rcd-time'],
+  kit({ data }, regime) {
+    const model = data.model?.data
+    if (!model?.rcdType || model.rcdRated_mA === null) return ['rcd-time']
+    const { rcdType: type, rcdRated_mA: upTo_mA } = model
+    return [
+      { measures: 'rcd-time', upTo_mA },
+      ...(regime.schools['point.sequence'] === 'six-and-two' ? [] : (['rcd-current'] as const)),
+      ...(asksPulsating(regime, type) ? (['pulsating-trips'] as const) : []),
+      ...(type === 'B' ? (['smooth-trips'] as const) : []),
+    ]
+  },
   // A slow first trip counts: a device is not exercised until it passes.
   counts: 'worst',
   cautions: [
@@ -150,9 +186,17 @@ export const pointTrips: ReadStep<'charge-point'> = {
     const read = plugTrips(context.reading).sort((a, b) => rank(a) - rank(b))
     const rulings = read.map((one) => tripRuling(trippedAt(context, device), one))
     if (rulings.length === 0) return notYet(context, 'point-trips.no-reading', { device: device.tag })
-    return decide([...rulings, ...waveformRuling(context, device.rcd.type), ...modelRulings(context)], {
-      after: () => [...meanLines(context), ...waveformLine(context)],
-    })
+    return decide(
+      [
+        ...rulings,
+        ...waveformRuling(context, device.rcd.type),
+        ...smoothRulings(context, device.rcd.type),
+        ...modelRulings(context),
+      ],
+      {
+        after: () => [...meanLines(context), ...waveformLine(context)],
+      },
+    )
   },
   causes(context, judgement) {
     const figures = { tag: context.part.data.tag }

@@ -63,9 +63,9 @@ function ofDevice(
   wave: string,
 ): PlannedTrip {
   const { rcd } = device
-  const { multiple, angle_deg } = slot.of!
-  const shared = { step: 'point-trips', slot, isDirect: false, angle_deg: angle_deg ?? 0, unit: slot.unit } as const
-  const waveform = waveOf(wave)
+  const { multiple, angle_deg, waveform = waveOf(wave) } = slot.of!
+  const isDirect = waveform === 'dc'
+  const shared = { step: 'point-trips', slot, isDirect, angle_deg: angle_deg ?? 0, unit: slot.unit } as const
   if (multiple === undefined) {
     const shares = rampShares(rcd.type, waveform)
     const bound = (share: number | undefined): number | null => (share === undefined ? null : share * rcd.rated_mA)

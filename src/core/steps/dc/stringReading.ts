@@ -99,6 +99,10 @@ class StringJudgement implements Judgement {
     return this.options.modelled(STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C)
   }
 
+  get isUndecided(): boolean {
+    return this.compared.where === 'undecided'
+  }
+
   get finding(): Finding {
     const { step, unit } = this.options
     const { read, span } = this.figure
