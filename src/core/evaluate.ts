@@ -134,6 +134,17 @@ export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   return swapped ? [swapped, ...found] : found
 }
 
+/** What a step is looked at in, with what is answered so far: unlike a judgement it may ask for readings of any step. */
+function lookedAt(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  reading: Pick<Reading, 'slots'> & Partial<Reading>,
+): ReturnType<typeof contextIn> {
+  const counted = (step: string, partId: string) =>
+    evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
+  return Object.create(contextIn(evaluation, one, reading), { counted: { value: counted, enumerable: true } })
+}
+
 /** The panel of a step with what is answered so far; it looks at readings of every step. Null where it has none. */
 export function panelOf(
   evaluation: Evaluation,
@@ -141,14 +152,11 @@ export function panelOf(
   reading: Pick<Reading, 'slots'> & Partial<Reading>,
 ): Panel | null {
   if (!isRead(one.step) || !one.step.panel) return null
-  const context = contextIn(evaluation, one, reading)
-  const counted = (step: string, partId: string) =>
-    evaluation.byKey.get(stepKey(step, partId))?.counting?.entry.body ?? null
   const verdictOf = (step: string): Verdict =>
     step === one.step.id
-      ? judgeStep(one.step, context).verdict
+      ? judgeStep(one.step, contextIn(evaluation, one, reading)).verdict
       : (evaluation.byKey.get(stepKey(step, one.part.id))?.verdict ?? 'not-yet')
-  return one.step.panel(Object.create(context, { counted: { value: counted, enumerable: true } }), verdictOf)
+  return one.step.panel(lookedAt(evaluation, one, reading), verdictOf)
 }
 
 /** The trips that somebody is led through at a charge point, and with which waveform. */
@@ -162,7 +170,7 @@ export function picturesOf(
   reading: Pick<Reading, 'slots'> & Partial<Reading>,
 ): readonly Picture[] {
   if (!isRead(one.step)) return []
-  const own = one.step.pictures?.(contextIn(evaluation, one, reading)) ?? []
+  const own = one.step.pictures?.(lookedAt(evaluation, one, reading)) ?? []
   const trend = trendOf(one)
   return trend ? [...own, trend] : own
 }

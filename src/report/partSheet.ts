@@ -57,6 +57,14 @@ function sheetOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyStep
   }
 }
 
+/** One test of all alike parts of a site, a column a part; of many those that stand beside this one in the record. */
+export function besideOf(evaluation: Evaluation, { step, part }: StepEvaluation): Table {
+  const all = evaluation.plant.ofKind(part.data.kind) as readonly Part[]
+  const page = Math.floor(all.findIndex((one) => one.id === part.id) / MOST_BESIDE)
+  const parts = all.slice(page * MOST_BESIDE, (page + 1) * MOST_BESIDE)
+  return sheetOf(part.data.kind, parts, [step], evaluation)
+}
+
 /** Sheets of the kinds of part that have one. */
 export function partSheets(evaluation: Evaluation, steps: readonly AnyStep[]): Table[] {
   return kinds

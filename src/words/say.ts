@@ -53,6 +53,15 @@ export function figure(value: number, decimals: number, signed = false): string 
   return `${sign}${text}`
 }
 
+type Result = { value: number; unit: Unit; decimals: number; signed?: boolean; asRead?: string }
+/** The result of a line of the working: as it was read, or the figure with its decimals. */
+export function resultText({ value, unit, decimals, signed, asRead }: Result): string {
+  const { written } = unitSpellings[unit]
+  return asRead === undefined
+    ? quantity(value, unit, decimals, signed)
+    : `${asRead}${written ? `\u00a0${written}` : ''}`
+}
+
 /** A figure with its unit, a space between. */
 export function quantity(value: number, unit: Unit, decimals: number, signed = false): string {
   const written = unitSpellings[unit].written

@@ -215,6 +215,13 @@ export class PlantIndex {
     return group ? this.ofKind('charge-point').filter((one) => one.data.load?.group === group) : [point]
   }
 
+  /** The other points of the same model. */
+  twinsOf(point: PartOf<'charge-point'>): readonly PartOf<'charge-point'>[] {
+    const model = point.data.model?.id
+    const isTwin = (one: PartOf<'charge-point'>): boolean => one.id !== point.id && one.data.model?.id === model
+    return model ? this.ofKind('charge-point').filter(isTwin) : []
+  }
+
   /** Whether anything of earth and the AC side is entered. */
   get hasAcSide(): boolean {
     return (['supply', 'board', 'circuit', 'charge-point'] as const).some((kind) => this.ofKind(kind).length > 0)

@@ -7,8 +7,11 @@ export type TimesPicture = {
   kind: 'times'
   /** At half the rated current the limit is a wait: nothing may happen before it is over. */
   limits: { multiple: number; current_mA: number; least_ms: number | null; most_ms: number | null }[]
-  trips: { multiple: number; angle_deg: 0 | 180; time_ms: number; isBound: boolean; verdict: Verdict }[]
+  trips: TimedMark[]
+  /** The same trips at alike parts of the site, by their tags. */
+  beside: { tag: string; trips: TimedMark[] }[]
 }
+export type TimedMark = { multiple: number; angle_deg: 0 | 180; time_ms: number; isBound: boolean; verdict: Verdict }
 
 /** An electrode and its spikes: what was read with the potential spike in each of its places. */
 export type SpikesPicture = {

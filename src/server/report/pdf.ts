@@ -7,7 +7,7 @@ import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { type Certificate, sourceLine, type Table } from '@/report/certificate'
 import { svgOf } from '@/report/drawing/node'
-import { quantity, say, sayCode } from '@/words/say'
+import { resultText, say, sayCode } from '@/words/say'
 
 const FONTS = resolve(process.cwd(), 'assets/fonts')
 const regular = resolve(FONTS, 'UpstandPrint-Regular.ttf')
@@ -163,7 +163,7 @@ function workingOf(certificate: Certificate): Content[] {
 
 function workingLine(line: WorkingLine, numbered: readonly SourceId[]): Content {
   const { result, source } = line
-  const value = result ? ` = ${quantity(result.value, result.unit, result.decimals, result.signed)}` : ''
+  const value = result ? ` = ${resultText(result)}` : ''
   const mark = source ? `  [${numbered.indexOf(source) + 1}]` : ''
   return { text: `${sayCode('working', line.code, line.figures)}${value}${mark}`, bold: line.decides ?? false }
 }

@@ -191,17 +191,17 @@ export const plugDrawings: Drawings = {
   'point-share': atPlug(
     'C',
     [
-      [154, 20],
+      [200, 12],
       [138, 112],
     ],
     <>
-      <Others x={84} y={6} count={2} />
+      <Others x={130} y={1} count={2} />
       <Pilot />
     </>,
   ),
   'point-load': ({ lead }) => (
     <>
-      <g transform="translate(40 12) scale(2)">
+      <g transform="translate(40 22) scale(2)">
         <Others x={0} y={4} count={4} />
       </g>
       <Balloon x={268} y={20} n={1} />

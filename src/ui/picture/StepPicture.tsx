@@ -2,12 +2,17 @@
 import '@/words/plant'
 import type { Picture } from '@/core/steps/picture'
 import { drawingOf } from '@/report/drawing'
+import { lazy } from 'react'
 import { Drawn } from './Drawn'
-import { TimesPicture } from './TimesPicture'
+
+// The chart library comes with the first chart.
+const TimesPicture = lazy(() => import('./TimesPicture').then((module) => ({ default: module.TimesPicture })))
 
 /** A picture that a step wants beside its working. */
-export function StepPicture({ picture, timeZone }: { picture: Picture; timeZone: string }) {
-  if (picture.kind === 'times') return <TimesPicture picture={picture} />
+type Props = { picture: Picture; tag: string; timeZone: string }
+
+export function StepPicture({ picture, tag, timeZone }: Props) {
+  if (picture.kind === 'times') return <TimesPicture picture={picture} tag={tag} />
   const drawing = drawingOf(picture, timeZone)
   return drawing && <Drawn drawing={drawing} />
 }

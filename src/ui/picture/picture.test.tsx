@@ -6,10 +6,13 @@ import { stepKey } from '@/core/evaluation/types'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { SlotValue } from '@/core/record/entry'
 import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
-import type { Picture } from '@/core/steps/picture'
-import { exampleElectrode, exampleRcd } from '@/core/steps/worked'
-import { FactsBuilder } from '@/core/testing/factsBuilder'
+import type { Picture, TimesPicture } from '@/core/steps/picture'
+import { exampleChargePoint, exampleElectrode, exampleModel, exampleRcd } from '@/core/steps/worked'
+import { FactsBuilder, testId } from '@/core/testing/factsBuilder'
+import { choose, Installation } from '@/core/testing/installation'
+import { init } from '../chart/echarts'
 import { StepPicture } from './StepPicture'
+import { timesMarks, timesOption } from './timesOption'
 
 const classic = shippedRegimes.find((one) => one.id === 'bs7671-three-multiple')!
 const build = new FactsBuilder()
@@ -21,7 +24,26 @@ function picture(step: string, partId: string, slots: Record<string, SlotValue>,
   const evaluation = evaluate(facts, 0)
   return picturesOf(evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })[0]!
 }
-const drawn = (data: Picture): string => renderToStaticMarkup(<StepPicture picture={data} timeZone="Europe/London" />)
+const drawn = (data: Picture): string =>
+  renderToStaticMarkup(<StepPicture picture={data} tag="E1" timeZone="Europe/London" />)
+const palette = {
+  ink: '#111',
+  ink2: '#333',
+  hair: '#ccc',
+  pencil: '#666',
+  accent: '#00f',
+  sheet: '#fff',
+  within: '#060',
+  'close-fill': '#fb0',
+  outside: '#a00',
+}
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ')
+/** As the chart library draws it. */
+function charted(data: Picture, tag = 'RCD1'): string {
+  const chart = init(null, null, { renderer: 'svg', ssr: true, width: 360, height: 230 })
+  chart.setOption(timesOption(data as TimesPicture, tag, palette))
+  return plain(chart.renderToSVGString())
+}
 const ms = (value: number): SlotValue => readValueOf(value, 'ms', 1)
 
 describe('the picture of trips', () => {
@@ -44,15 +66,50 @@ describe('the picture of trips', () => {
         { multiple: 1, angle_deg: 180, time_ms: 310, isBound: false, verdict: 'outside' },
         { multiple: 5, angle_deg: 0, time_ms: 12, isBound: false, verdict: 'within' },
       ],
+      beside: [],
     })
   })
 
   it('is drawn with words, and one lane where one trip is asked', () => {
-    const three = drawn(picture('rcd-trips', rcd, slots, classic))
-    for (const words of ['½ IΔn', '5 IΔn', 'no trip', '0°', '180°']) expect(three).toContain(words)
-    expect(three).toContain('aria-label="Time against current: 3 trips, limits as lines"')
-    const one = drawn(picture('rcd-trips', rcd, {}))
-    expect(one).not.toContain('5 IΔn')
+    const three = charted(picture('rcd-trips', rcd, slots, classic))
+    for (const words of ['½ IΔn', '5 IΔn', '15 mA, no trip', '0°', '180°']) expect(three).toContain(words)
+    expect(charted(picture('rcd-trips', rcd, {}))).not.toContain('5 IΔn')
+  })
+
+  it('tells each trip in words, in the order of the arrow keys', () => {
+    const marks = timesMarks(picture('rcd-trips', rcd, slots, classic) as TimesPicture, 'RCD1')
+    expect(marks.map((one) => plain(one.says))).toEqual([
+      'RCD1, ½ IΔn, 0°: >1999 ms, Within',
+      'RCD1, IΔn, 180°: 310.0 ms, Outside',
+      'RCD1, 5 IΔn, 0°: 12.0 ms, Within',
+    ])
+  })
+})
+
+describe('the trips of twins', () => {
+  const site = new Installation({ circuit: { rating_A: 40 } })
+  const other = { ...exampleModel, id: testId(0xee) }
+  const points = (['CP1', 'CP2', 'CP3'] as const).map((tag, k) =>
+    site.build.part({ ...exampleChargePoint, tag, circuitId: site.circuit, ...(k === 2 ? { model: other } : {}) }),
+  )
+  const waves = { 'plug-waveform': choose('wave-ac') }
+  const trip = (once: number) => ({ ...waves, 'once-0': ms(once), 'five-0': ms(12) })
+  for (const [k, id] of points.entries()) site.take('point-trips', id, trip(20 + 10 * k))
+  const evaluation = evaluate(site.facts, 0)
+  const one = evaluation.byKey.get(stepKey('point-trips', points[0]!))!
+  const [data] = picturesOf(evaluation, one, { slots: trip(24) }) as TimesPicture[]
+
+  it('stand beside the own ones, those of another model do not', () => {
+    expect(data!.trips.map((own) => own.time_ms)).toEqual([24, 12])
+    expect(data!.beside.map(({ tag, trips }) => [tag, trips.map((own) => own.time_ms)])).toEqual([['CP2', [30, 12]]])
+    expect(data!.limits.map((own) => own.multiple)).toEqual([0.5, 1, 5])
+  })
+
+  it('are named in the legend and told one by one', () => {
+    const svg = charted(data!, 'CP1')
+    expect(svg).toContain('CP1')
+    expect(svg).toContain('CP2')
+    expect(timesMarks(data!, 'CP1').map((own) => own.says.slice(0, 3))).toEqual(['CP1', 'CP1', 'CP2', 'CP2'])
   })
 })
 

@@ -1,7 +1,8 @@
 'use client'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
-import { causes, linesOf, picturesOf } from '@/core/evaluate'
+import { causes, linesOf, picturesOf, stepKey } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
+import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
 import { isRead } from '@/core/steps/step'
 import type { Cause } from '@/core/verdict/cause'
@@ -15,6 +16,9 @@ import { Working } from '../working/Working'
 
 // A picture comes with the first step that wants one.
 const StepPicture = lazy(() => import('../picture/StepPicture').then((module) => ({ default: module.StepPicture })))
+
+// Only where there are twins.
+const Beside = lazy(() => import('./Beside').then((module) => ({ default: module.Beside })))
 
 type Props = {
   facts: Facts
@@ -43,6 +47,7 @@ export function Side(props: Props & { tabs?: boolean }) {
         {wrong && <CausesPanel {...props} />}
         <WorkingPanel {...props} />
         {!wrong && <CausesPanel {...props} />}
+        <BesidePanel {...props} />
         {props.photos}
         <EarlierPanel {...props} />
       </>
@@ -62,7 +67,10 @@ export function Side(props: Props & { tabs?: boolean }) {
       ) : panel === 'wrong' ? (
         <CausesPanel {...props} />
       ) : (
-        <EarlierPanel {...props} />
+        <>
+          <EarlierPanel {...props} />
+          <BesidePanel {...props} />
+        </>
       )}
       {props.photos}
     </div>
@@ -81,13 +89,25 @@ function WorkingPanel({ facts, evaluation, one, look }: Props) {
       {pictures.length > 0 && (
         <Suspense>
           {pictures.map((picture) => (
-            <StepPicture key={picture.kind} picture={picture} timeZone={facts.job.timeZone} />
+            <StepPicture key={picture.kind} picture={picture} tag={one.part.data.tag} timeZone={facts.job.timeZone} />
           ))}
         </Suspense>
       )}
     </section>
   )
 }
+
+/** Whether there are parts alike to hold this one beside. */
+const hasTwins = ({ plant, byKey }: Evaluation, { step, part: { data } }: StepEvaluation): boolean =>
+  kindOf(data.kind).hasSheet === true &&
+  plant.ofKind(data.kind).filter((one) => byKey.has(stepKey(step.id, one.id))).length > 1
+
+const BesidePanel = ({ evaluation, one }: Props) =>
+  hasTwins(evaluation, one) ? (
+    <Suspense>
+      <Beside evaluation={evaluation} one={one} />
+    </Suspense>
+  ) : null
 
 function fitWords(cause: Cause): string {
   if (cause.fit !== 'does-not-fit') return sayCode('fit', cause.fit)

@@ -1,6 +1,6 @@
 import { sources, type SourceId } from '@/core/regime/sources'
 import type { WorkingLine } from '@/core/verdict/working'
-import { quantity, sayCode } from '@/words/say'
+import { resultText, sayCode } from '@/words/say'
 
 /** Document, edition and clause of a source, as the screen and the print both name it. */
 export function sourceName(id: SourceId): string {
@@ -20,11 +20,7 @@ export function Working({ lines }: { lines: readonly WorkingLine[] }) {
           return (
             <div key={`${k} ${line.code}`} style={{ display: 'contents' }}>
               <dt className={own}>{sayCode('working', line.code, line.figures)}</dt>
-              <dd className={own}>
-                {line.result
-                  ? quantity(line.result.value, line.result.unit, line.result.decimals, line.result.signed)
-                  : ''}
-              </dd>
+              <dd className={own}>{line.result ? resultText(line.result) : ''}</dd>
             </div>
           )
         })}

@@ -153,6 +153,9 @@ export const ac = {
 
   'planner.open.rods': 'Plan rods',
   'picture.times': 'Time against current: {trips} trips, limits as lines',
+  'picture.trip': '{tag}, {multiple}, {half}: {time}, {verdict}',
+  'picture.limits': 'Limits',
+  'chart.keys': 'Arrow keys go from mark to mark.',
   'picture.spikes': 'Electrode, potential spike in {places} places, current spike',
   'picture.current': '{current:0} mA',
   'picture.wait': 'no trip',

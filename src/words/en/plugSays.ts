@@ -261,7 +261,7 @@ export const plugSays = {
   'lead.earth-key': 'earth key',
   'lead.cable-knob': 'cable knob',
   'lead.shared-limit': 'the limit that all of them share',
-  'lead.others-charging': 'cars or adapters at the others',
+  'lead.others-charging': 'other points',
   'lead.pilot-duty': 'pilot, duty',
   'lead.plug-resistor': 'resistor',
   'lead.adapter-sockets': 'adapter sockets',

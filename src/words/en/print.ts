@@ -5,6 +5,8 @@ export const print = {
   'certificate.title-both': 'PV and electrical test record',
   'certificate.title-points': 'Electrical and charge point test record',
   'certificate.title-all': 'PV, electrical and charge point test record',
+  'side.beside': 'Side by side',
+  'side.beside-this': '{tag}, this one',
   'certificate.job': 'Job',
   'certificate.place': 'Place',
   'certificate.company': 'Tested by',

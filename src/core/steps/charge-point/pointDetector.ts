@@ -70,7 +70,7 @@ function rulingOf(context: PointContext, figure: Figure): Ruling {
     line: {
       code: isRamp ? 'detector.ramp' : 'detector.timed',
       figures: { at: slot.id, ...figures },
-      result: { value: standingFor(span), unit: slot.unit, decimals: isRamp ? 1 : 0 },
+      result: { value: standingFor(span), unit: slot.unit, decimals: isRamp ? 1 : 0, asRead: read.text },
       source: 'iec-62955',
     },
     rule: band && {

@@ -11,9 +11,11 @@ import { causeOf } from '../../verdict/cause'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { notYet, ruled } from '../holding'
+import type { TimesPicture } from '../picture'
 import { choiceIn, figuresIn } from '../reading'
+import { type TimedDevice, timedMarks, timesPicture } from '../rcd/timesPicture'
 import { type ReadTrip, type Tripped, tripCauses, tripRuling } from '../rcd/tripRuling'
-import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
+import { choiceSlot, type NumberSlot, numberSlot, type Slot, slotsAsked } from '../slot'
 import type { Reading, ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
 import { atPoint, deviceAt, modelOf, modelRulings, type PointContext } from './point'
@@ -137,6 +139,13 @@ function waveformLine(context: PointContext): WorkingLine[] {
   ]
 }
 
+/** The trips of the other points of the same model, by the same rules: twins ought to be alike. */
+const besideIn = (context: PointContext, device: TimedDevice): TimesPicture['beside'] =>
+  context.plant.twinsOf(context.part).flatMap((twin) => {
+    const body = context.counted('point-trips', twin.id)
+    return body ? [{ tag: twin.data.tag, trips: timedMarks(device, plugTrips(body)) }] : []
+  })
+
 export const pointTrips: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-trips',
@@ -197,6 +206,14 @@ export const pointTrips: ReadStep<'charge-point'> = {
         after: () => [...meanLines(context), ...waveformLine(context)],
       },
     )
+  },
+  pictures(context) {
+    const device = deviceAt(context)
+    const asked = slotsAsked({ slots }, context).flatMap((slot) => (slot.kind === 'number' && slot.of?.multiple) || [])
+    if (!device || asked.length === 0) return []
+    const { rcd, rules, five } = trippedAt(context, device)
+    const timed = { rcd, rules, five, waveform: waveformIn(context.reading), asked }
+    return [timesPicture(timed, plugTrips(context.reading), besideIn(context, timed))]
   },
   causes(context, judgement) {
     const figures = { tag: context.part.data.tag }

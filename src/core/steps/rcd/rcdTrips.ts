@@ -3,19 +3,18 @@
  * Sources: IEC 61008-1 table 1, BS 7671:2018 643.7 and 643.8 (from memory).
  */
 import { readValueOf } from '../../quantity/readValue'
-import { standingFor } from '../../quantity/span'
-import { askedTrips, judgeTrip, recordedMultiple } from '../../rcd/judgeRcd'
-import { halfSchools, type Multiple, multiples, rampShares, tripBand, tripCurrent_mA } from '../../rcd/limits'
+import { askedTrips, recordedMultiple } from '../../rcd/judgeRcd'
+import { rampShares } from '../../rcd/limits'
 import { decide } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
 import { notYet } from '../holding'
 import { numberIn } from '../reading'
-import type { TimesPicture } from '../picture'
 import type { ReadStep, StepContext } from '../step'
 import { exampleRcd } from '../worked'
 import { arrangeTrips, deviceOf, rcdSlots, rulesOf, tripsIn, waveformIn } from './rcdSlots'
+import { timesPicture } from './timesPicture'
 import { type ReadTrip, type Tripped, tripCauses, tripRuling } from './tripRuling'
 
 type Context = StepContext<'rcd'>
@@ -107,28 +106,15 @@ export const rcdTrips: ReadStep<'rcd'> = {
   pictures(context) {
     const rcd = deviceOf(context.part.data)
     const rules = rulesOf(context.regime)
-    const waveform = waveformIn(context.reading)
-    const trips = tripsIn(context.reading).flatMap(({ trip }) => (trip.kind === 'time' ? [trip] : []))
-    const told = [...askedTrips(rcd, rules.sequence), ...trips].map((one) => one.multiple)
-    const asked = multiples.filter((one) => told.includes(one))
-    const current = (multiple: Multiple): number =>
-      tripCurrent_mA(rcd, multiple, context.regime.schools['rcd.five'], waveform)
-    const picture: TimesPicture = {
-      kind: 'times',
-      limits: asked.map((multiple) =>
-        multiple === 0.5
-          ? { multiple, current_mA: current(0.5), least_ms: halfSchools[rules.half], most_ms: null }
-          : { multiple, current_mA: current(multiple), ...tripBand(rcd, multiple) },
-      ),
-      trips: trips.map((trip) => ({
-        multiple: trip.multiple,
-        angle_deg: trip.angle_deg ?? 0,
-        time_ms: standingFor(trip.time),
-        isBound: trip.time.bound !== 'exact',
-        verdict: judgeTrip(rcd, trip, rules).verdict,
-      })),
+    const asked = askedTrips(rcd, rules.sequence).map((one) => one.multiple)
+    const device = {
+      rcd,
+      rules,
+      five: context.regime.schools['rcd.five'],
+      waveform: waveformIn(context.reading),
+      asked,
     }
-    return [picture]
+    return [timesPicture(device, tripsIn(context.reading))]
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []

@@ -48,7 +48,7 @@ export function tripRuling(tripped: Tripped, { trip, figure }: ReadTrip): Ruling
     line: {
       code: lineOf(trip, one),
       figures,
-      result: { value: standingFor(span), unit, decimals: 1 },
+      result: { value: standingFor(span), unit, decimals: 1, asRead: figure.read.text },
       source: 'iec-61008',
     },
     rule: band && {
