@@ -119,7 +119,7 @@ function Screen({ trips, point, onLeave }: { trips: Trips; point: Point; onLeave
           <>
             {moment === 'stopped' && <Mark verdict="outside" size={46} named={false} />}
             <h1 data-testid="instruction">{instructionOf(moment, guide.line, trip, trips.reset)}</h1>
-            <p>{detailOf(moment, trip, guide.texts, plan.waveform)}</p>
+            <p>{detailOf(moment, trip, guide.texts, plan.waveform, trips.resetIsKnown)}</p>
           </>
         )}
         {trips.said && (

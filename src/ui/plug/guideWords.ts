@@ -49,7 +49,10 @@ export function detailOf(
   trip: PlannedTrip | null,
   texts: Readonly<Record<string, string>>,
   waveform: string,
+  /** The words of this model are entered. */
+  isKnown: boolean,
 ): string {
+  if (moment === 'reset') return isKnown ? '' : say('guide.reset-unknown')
   if (moment === 'to-a') return say('guide.to-a-why')
   if (moment === 'to-c') return say('guide.to-c-why')
   if (moment === 'trip') return say(trip?.holds ? 'guide.must-hold' : 'guide.nobody-touches')

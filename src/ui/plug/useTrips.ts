@@ -33,7 +33,8 @@ const WAVE = 'plug-waveform'
 export function useTrips({ store, facts, evaluation, live, feed, point, onLeave }: TripsProps) {
   const model = point.data.model?.data ?? null
   const plan = useMemo(() => tripsOf(evaluation, point), [evaluation, point])
-  const reset = model && model.reset.length > 0 ? model.reset : [say('guide.reset-generally')]
+  const resetIsKnown = model !== null && model.reset.length > 0
+  const reset = resetIsKnown ? model.reset : [say('guide.reset-generally')]
   // The ritual is one as long as its trips are: every entry that comes in makes an evaluation anew.
   const slots = plan.trips.map((one) => one.slot.id).join()
   const resetLines = reset.length
@@ -171,6 +172,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     guide,
     trip,
     reset,
+    resetIsKnown,
     figures,
     typed,
     text,

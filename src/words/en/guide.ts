@@ -36,6 +36,8 @@ export const guide = {
   'guide.to-c': 'Knob to C',
   'guide.to-c-why': 'Wait until the adapter shows that the outlet is live.',
   'guide.reset-generally': 'Reset the point as its maker says',
+  'guide.reset-unknown':
+    'Nobody entered its own words. Note what you do: entered once with the model in the office, they stand here for every point of it.',
   'guide.starts-again': 'It starts again',
   'guide.ready-when': 'It is ready when it shows “{shows}”.',
   'guide.press-test': 'Press TEST: {current}',
