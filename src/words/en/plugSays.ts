@@ -117,6 +117,8 @@ export const plugSays = {
   'finding.point-current.resistor-fits': '{read} Ω stands for {coded_A:0} A: the cable carries it.',
   'finding.point-trips.smooth-unread':
     'Nothing else sees smooth direct current here: ramp the type B with it, both polarities.',
+  'finding.point-voltages.outlet-off':
+    'The outlet of {tag} is off: nothing of the supply was read. Knob to C, wait until it is live.',
   'finding.point-share.no-limit': 'Nobody entered the limit that {group} shares. Enter it in the plant.',
   'finding.point-share.no-reading':
     'Let all the others of {group} ask for current, this one too, and read its duty. {limit_A:0} A are for all.',
@@ -275,6 +277,7 @@ export const plugSays = {
   'lead.point-plate': 'plate and plant',
 
   'cause.point-earth-open': 'Earth not connected through to the plug',
+  'cause.knob-in-a': 'Read with the knob in A, where the pilot stands still',
   'cause.point-earth-live': 'A line on the earth of {tag}',
   'cause.pen-lost-now': 'The PEN of the supply is lost now',
   'cause.contactor-welded': 'Contactor of {tag} welded',
@@ -290,6 +293,7 @@ export const plugSays = {
   'cause.detector-blind': 'The detector does not see this polarity, or is dead',
   'cause.pen-device-dead': 'The lost-PEN device, or how it is wired',
 
+  'next.knob-to-b-or-c': 'Knob to B or C, read it again',
   'next.earth-to-plug': 'R1+R2 to the plug once more, dead',
   'next.isolate-and-trace': 'Isolate at the origin, then trace it dead',
   'next.open-breaker-and-snag': 'Open its breaker, lock it, snag it',

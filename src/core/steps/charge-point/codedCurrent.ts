@@ -20,6 +20,9 @@ export function toldBy({ span, read }: Figure): Told {
   return { what: 'current', current: { least: middle, most: middle, bound: 'exact', whisker } }
 }
 
+/** From here on a pilot does not swing: it is the one of A, or of a point that lets its car wait, %. */
+export const STEADY_pct = 99.5
+
 /** Amperes a point of duty, where a current lies on the two lines of the code. */
 export function slopeAt(current_A: number): number {
   const at = codedBy(85).current_A!

@@ -4,6 +4,7 @@
  */
 import { cableBy, cableCodes } from '../../pilot/proximity'
 import { readValueOf } from '../../quantity/readValue'
+import { causeOf } from '../../verdict/cause'
 import type { Band } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
@@ -11,7 +12,7 @@ import { hold, notYet, ruled } from '../holding'
 import { choiceIn, figureOf } from '../reading'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
-import { nextAbove, slopeAt, toldBy } from './codedCurrent'
+import { nextAbove, STEADY_pct, slopeAt, toldBy } from './codedCurrent'
 import { examplePoint, exampleServed } from './example'
 import { plugPanel } from './plugPanel'
 import { atPoint, hasSocket, modelOf, type PointContext } from './point'
@@ -173,6 +174,15 @@ export const pointCurrent: ReadStep<'charge-point'> = {
     const rulings = [...rulingOf(context, full), ...rulingOf(context, lower), ...resistorRuling(context)]
     if (rulings.length === 0) return notYet(context, 'point-current.no-reading')
     return decide([...rulings, ...settingRulings(context)], { before: () => boundLines(context) })
+  },
+  causes(context, judgement) {
+    const figures = { tag: context.part.data.tag }
+    const isStill = [full, lower].some(({ duty: slot }) => (figureOf(context, slot)?.read.value ?? 0) >= STEADY_pct)
+    if (judgement.finding.code !== 'point-current.codes-nothing' || !isStill) return []
+    return [
+      causeOf('knob-in-a', 'may-fit', 'knob-to-b-or-c', figures),
+      causeOf('point-not-released', 'may-fit', 'see-pin-and-limit', figures),
+    ]
   },
   example: {
     source: 'IEC 61851-1:2017 annex A (from memory): 40 % codes 24 A; a cable of 20 A is less',

@@ -11,7 +11,7 @@ import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, figureOf } from '../reading'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { ComputedStep, Reading, ReadStep } from '../step'
-import { nextAbove, slopeAt, toldBy } from './codedCurrent'
+import { nextAbove, STEADY_pct, slopeAt, toldBy } from './codedCurrent'
 import { examplePoint, exampleServed } from './example'
 import { atPoint, type PointContext } from './point'
 
@@ -27,8 +27,6 @@ const others = choiceSlot({
 })
 const duty = numberSlot('duty-shared', 'pilot-duty', 'pct', 2)
 const slots: readonly Slot[] = [others, duty]
-/** A pilot that does not swing at all: the point lets its car wait for its turn. */
-const STEADY_pct = 99.5
 
 /** What a point may allow by itself, A; null where nobody knows its model. */
 const alone_A = ({ data }: Point): number | null =>

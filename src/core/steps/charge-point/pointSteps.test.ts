@@ -232,6 +232,13 @@ describe('the current that a pilot allows', () => {
     expect(current({}, duties(5))).toEqual(['not-yet', 'point-current.digital'])
   })
 
+  it('that stands still may have been read in A', () => {
+    const site = ready()
+    site.take('point-current', site.point, duties(100))
+    const { one } = site.says('point-current', site.point)
+    expect(one.step.causes!(contextOf(site, one), one.judgement!).map(({ code }) => code)).toContain('knob-in-a')
+  })
+
   it('is nothing that a bound, the same cable twice or a model that nobody chose could prove', () => {
     expect(current({}, duties(53.3, 33.3, { 'duty-full': over(60, 'pct') }))[0]).not.toBe('within')
     const twice = duties(53.3, 53.3, { 'cable-lower': choose('cable-32') })
@@ -261,6 +268,13 @@ describe('voltages at the plug', () => {
     expect(said({}, 'point-voltages', volts(236, 236, 1))[0]).toBe('within')
     expect(said({}, 'point-voltages', volts(212, 212, 1))[0]).toBe('outside')
     expect(said({}, 'point-voltages', volts(254, 254, 1))[0]).toBe('outside')
+  })
+
+  it('read at an outlet that is off say nothing of the supply', () => {
+    const off = { 'v-l-n': read(0, 'V', 0), 'v-l-pe': read(1, 'V', 0), 'v-n-pe': read(0, 'V', 0) }
+    expect(said({}, 'point-voltages', off)).toEqual(['not-yet', 'point-voltages.outlet-off'])
+    // One line that is there is a reading: what is missing beside it is outside.
+    expect(said({}, 'point-voltages', { ...off, 'v-l-pe': read(236, 'V', 0) })[0]).toBe('outside')
   })
 
   it('name line and neutral where they are swapped', () => {

@@ -98,6 +98,12 @@ export const pointVoltages: ReadStep<'charge-point'> = {
   },
   minutes: 2,
   sources: ['supply-voltage', 'iec-60364-4-electrode', 'point-practice'],
+  // Whoever reads at an outlet that is off has read nothing of the supply.
+  trap(context) {
+    const lines = figuresOf(context, [...toNeutral, ...toEarth])
+    const isOff = lines.length > 0 && lines.every(({ span }) => span.most < context.limit('earth.touch-voltage').value)
+    return isOff ? { code: 'point-voltages.outlet-off', figures: { tag: context.part.data.tag } } : null
+  },
   judge(context) {
     const lines = figuresOf(context, [...toNeutral, ...toEarth])
     const neutral = figuresOf(context, [neutralEarth])
