@@ -1,5 +1,5 @@
 /** Every check, from types to the real interface. Closes with the plain line `N passed, N failed`. */
-import { mkdtemp, readFile, rm } from 'node:fs/promises'
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild } from './lib/build'
@@ -24,9 +24,14 @@ async function command(name: string, args: string[]): Promise<void> {
 }
 
 type Report = { numPassedTests: number; numFailedTests: number; numTotalTests: number; success: boolean }
+type Which = { env?: NodeJS.ProcessEnv; files?: readonly string[]; lane?: string }
 
-/** A project of tests; one that ran no test has failed. */
-async function tests(project: string, folder: string, env: NodeJS.ProcessEnv = process.env): Promise<void> {
+/** A project of tests, or some files of it; one that ran no test has failed. */
+async function tests(
+  project: string,
+  folder: string,
+  { env = process.env, files = [], lane }: Which = {},
+): Promise<void> {
   const start = Date.now()
   const file = join(folder, `${project}.json`)
   const args = [
@@ -37,6 +42,7 @@ async function tests(project: string, folder: string, env: NodeJS.ProcessEnv = p
     '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${file}`,
+    ...files,
   ]
   const { output } = await run(process.execPath, args, { cwd: root, env: { ...env, NO_COLOR: '1' } })
   const report = await readFile(file, 'utf8').then(
@@ -45,12 +51,35 @@ async function tests(project: string, folder: string, env: NodeJS.ProcessEnv = p
   )
   const ok = report?.success === true && report.numPassedTests > 0
   say(
-    `${ok ? 'ok    ' : 'FAILED'} ${project} tests: ${report?.numPassedTests ?? 0} of ${report?.numTotalTests ?? 0} (${((Date.now() - start) / 1000).toFixed(0)} s)`,
+    `${ok ? 'ok    ' : 'FAILED'} ${lane ?? project} tests: ${report?.numPassedTests ?? 0} of ${report?.numTotalTests ?? 0} (${((Date.now() - start) / 1000).toFixed(0)} s)`,
   )
   if (!ok) say(output.trim().split('\n').slice(-150).join('\n'))
   count.passed += report?.numPassedTests ?? 0
   count.failed += report?.numFailedTests ?? 0
   if (!ok && !report?.numFailedTests) count.failed++
+}
+
+/**
+ * The files of the first lane of tests in Chromium; all others make the second. Both take about as long, and each keeps
+ * its order against an application and a database of its own, so that no lane meets what the other leaves behind.
+ */
+const FIRST_LANE = ['chargePoint', 'commission', 'electrode', 'installation', 'mixed']
+const LANES = ['e2e-first', 'e2e-second'] as const
+
+async function filesOf(lane: (typeof LANES)[number]): Promise<string[]> {
+  const all = (await readdir(join(root, 'tests/e2e'))).filter((name) => name.endsWith('.test.ts'))
+  const isFirst = (name: string): boolean => FIRST_LANE.includes(name.replace('.test.ts', ''))
+  return all.filter((name) => isFirst(name) === (lane === 'e2e-first')).map((name) => `tests/e2e/${name}`)
+}
+
+/** A lane is a process of its own: what an application was started with stays in its process. */
+async function laneAlone(lane: string): Promise<void> {
+  const { output } = await run(process.execPath, [...process.execArgv, process.argv[1]!, 'test', lane], { cwd: root })
+  const lines = output.trim().split('\n')
+  const [, passed = '0', failed = '1'] = /^(\d+) passed, (\d+) failed$/.exec(lines.pop() ?? '') ?? []
+  say(lines.filter((line) => /^(ok {4}|FAILED)/.test(line) || failed !== '0').join('\n'))
+  count.passed += Number(passed)
+  count.failed += Number(failed)
 }
 
 export async function test(only: string[]): Promise<number> {
@@ -73,9 +102,10 @@ export async function test(only: string[]): Promise<number> {
       await ensureMariadb()
       await tests('start', folder)
     }
-    if (wants('database') || wants('e2e')) {
+    const lane = LANES.find((one) => only.includes(one))
+    if (wants('database') || lane) {
       await ensureMariadb()
-      await ensureChromium()
+      if (lane) await ensureChromium()
       const port = await freePort()
       instance = await startInstance(placesIn(join(folder, 'data')), { port, empty: false, quiet: true })
       const env = {
@@ -84,8 +114,15 @@ export async function test(only: string[]): Promise<number> {
         UPSTAND_TEST_DATABASE: instance.databases.appUrl,
         UPSTAND_TEST_DATABASE_ADMIN: instance.databases.adminUrl,
       }
-      if (wants('database')) await tests('database', folder, env)
-      if (wants('e2e')) await tests('e2e', folder, env)
+      if (wants('database')) await tests('database', folder, { env })
+      if (lane) await tests('e2e', folder, { env, files: await filesOf(lane), lane })
+      await instance.stop()
+      instance = null
+    }
+    if (wants('e2e')) {
+      await ensureMariadb()
+      await ensureChromium()
+      await Promise.all(LANES.map(laneAlone))
     }
   } catch (error) {
     say(error instanceof Stop ? error.message : String((error as Error).stack))
