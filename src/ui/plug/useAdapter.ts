@@ -8,11 +8,13 @@ const key = (one: Heard | undefined): string => one?.at ?? ''
 
 const TELLS = ['pilot-voltage', 'outlet'] as const
 
-/** The paired instrument that tells the states of a plug; null where none is paired here. */
+/** The paired instrument that tells the states of a plug; null where none is paired here. A simulated one has no knob that anybody turns. */
 export const pairedAdapter = ({ paired }: Live, instruments: readonly Instrument[]): Instrument | null =>
   instruments.find(
     (one) =>
-      paired.includes(one.id) && TELLS.some((quantity) => one.ranges.some((range) => range.measures === quantity)),
+      !one.standIn &&
+      paired.includes(one.id) &&
+      TELLS.some((quantity) => one.ranges.some((range) => range.measures === quantity)),
   ) ?? null
 
 /**
