@@ -125,6 +125,7 @@ export const ac = {
 
   'choice.pair-by-pair': 'Pair by pair',
   'choice.all-joined': 'L and N joined',
+  'choice.each-to-pe': 'Each to PE',
   'choice.whole-board': 'Whole board at once',
   'choice.earth-connected': 'Connected',
   'choice.earth-not-connected': 'Not connected',

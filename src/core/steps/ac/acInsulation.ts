@@ -27,6 +27,8 @@ import { supplyOf } from './shared'
 
 type Context = StepContext<'circuit'>
 
+/** Line and neutral apart, each against the protective conductor: across electronics that stay in nothing is read. */
+const EACH = 'each-to-pe'
 const JOINED = 'joined-to-pe'
 const OUT = 'electronics-out'
 const SETTINGS = ['v250', 'v500', 'v1000'] as const
@@ -35,7 +37,7 @@ const insulation = (id: string, rest: Partial<NumberSlot>): NumberSlot => number
 const pairSlot = (pair: string, phases: 1 | 3): NumberSlot =>
   insulation(pair.toLowerCase(), {
     of: { pair },
-    when: { slot: 'pairing', is: ['pair-by-pair'] },
+    when: { slot: 'pairing', is: pair.endsWith('-PE') ? ['pair-by-pair', EACH] : ['pair-by-pair'] },
     only: (part) => pair === 'N-PE' || isThreePhase(part) === (phases === 3),
   })
 const pairSlots: readonly NumberSlot[] = [
@@ -49,7 +51,7 @@ const liveSlot = insulation('live-to-live', {
   of: { pair: 'L-N' },
   since: 2,
   when: [
-    { slot: 'pairing', is: ['all-joined', WHOLE_BOARD] },
+    { slot: 'pairing', is: ['all-joined', WHOLE_BOARD, EACH] },
     { slot: 'electronics', is: [OUT] },
   ],
 })
@@ -58,7 +60,7 @@ const applied = numberSlot('applied', 'dc-voltage', 'V', 3, { optional: true })
 const figureSlots = [...pairSlots, joinedSlot, boardSlot, liveSlot]
 
 const slots: readonly Slot[] = [
-  choiceSlot({ id: 'pairing', options: ['pair-by-pair', 'all-joined', WHOLE_BOARD], sticky: true, balloon: 2 }),
+  choiceSlot({ id: 'pairing', options: ['pair-by-pair', 'all-joined', WHOLE_BOARD, EACH], sticky: true, balloon: 2 }),
   choiceSlot({ id: 'devices', options: ['all-on', 'some-off'], sound: ['all-on'], sticky: true, balloon: 1 }),
   choiceSlot({
     id: 'tested-from',

@@ -237,6 +237,27 @@ describe('AC insulation', () => {
     expect(site.trap('ac-insulation', site.circuit, { ...setUp, ...wrong })!.code).toBe(`ac-insulation.${code}`)
   })
 
+  it('may be read line and neutral apart, each to earth, with electronics in circuit', () => {
+    const apart = (over: Record<string, SlotValue>) => {
+      const site = new Installation()
+      const slots = { ...setUp, pairing: choose('each-to-pe'), 'l-pe': read(90, 'Mohm'), 'n-pe': read(80, 'Mohm') }
+      return site.take('ac-insulation', site.circuit, { ...slots, ...over }).says('ac-insulation', site.circuit)
+    }
+    const isIn = { electronics: choose('electronics-in') }
+    expect(apart(isIn).verdict).toBe('within')
+    expect(apart({ ...isIn, 'n-pe': read(0.4, 'Mohm') }).verdict).toBe('outside')
+    // Where nothing would suffer live to live is read as well.
+    expect(apart({}).verdict).toBe('not-yet')
+    expect(apart({ 'live-to-live': read(90, 'Mohm') }).verdict).toBe('within')
+  })
+
+  it('wants both of them, each to earth', () => {
+    const site = new Installation()
+    const slots = { ...setUp, pairing: choose('each-to-pe'), electronics: choose('electronics-in') }
+    site.take('ac-insulation', site.circuit, { ...slots, 'l-pe': read(90, 'Mohm') })
+    expect(site.says('ac-insulation', site.circuit).verdict).toBe('not-yet')
+  })
+
   it('may be read joined with electronics in circuit', () => {
     const site = new Installation()
     const joined = {
