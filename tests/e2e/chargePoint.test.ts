@@ -242,7 +242,7 @@ describe('two charge points of one model, one of them built badly', () => {
     await openStep(page, 'RCD at the plug', 'Charge point CP1')
     await page.waitForSelector('[data-testid=beside] .ant-table-row')
     const columns = await page.$$eval('[data-testid=beside] th', (all) => all.map((one) => one.textContent))
-    expect(columns).toEqual(['Test', 'CP1, this one', 'CP2'])
+    expect(columns).toEqual(['Test', 'CP1, here', 'CP2'])
     await page.waitForSelector('.chart svg path')
     await page.focus('.chart')
     await page.keyboard.press('ArrowRight')

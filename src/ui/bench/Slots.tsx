@@ -49,7 +49,8 @@ export function NumberSlot({
           readOnly={readOnly}
           inputMode="decimal"
           autoComplete="off"
-          placeholder="–"
+          className={slot.optional ? 'may' : undefined}
+          placeholder={slot.optional ? say('slot.optional') : '–'}
           data-main-key="yes"
           onFocus={onFocus}
           aria-invalid={message !== null}

@@ -6,7 +6,7 @@ export const print = {
   'certificate.title-points': 'Electrical and charge point test record',
   'certificate.title-all': 'PV, electrical and charge point test record',
   'side.beside': 'Side by side',
-  'side.beside-this': '{tag}, this one',
+  'side.beside-this': '{tag}, here',
   'certificate.job': 'Job',
   'certificate.place': 'Place',
   'certificate.company': 'Tested by',

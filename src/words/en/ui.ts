@@ -85,6 +85,7 @@ export const ui = {
   'slot.choose': 'Choose what the instrument shows.',
   'standin.press': 'Press tester {tag}, simulated',
   'slot.simulated': 'simulated',
+  'slot.optional': 'optional',
   'slot.until': 'until {date}',
   'slot.uncalibrated': 'no calibration date',
   'slot.no-tool': 'No instrument of the kit measures this. Type what yours shows.',
