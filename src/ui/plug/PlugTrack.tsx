@@ -8,6 +8,8 @@ const WIDE = 72
 const PULSES = 3
 const LOW_V = -12
 const LINES_V = [12, 9, 6, 3, 0, -12]
+/** Every line at which a number has room. */
+const NUMBERED_V = [12, 6, 0, -12]
 
 const yOf = (volts: number): number => ((TOP_V - volts) / (TOP_V - BOTTOM_V)) * HIGH
 
@@ -67,4 +69,4 @@ export function PlugTrack({ columns, now }: { columns: readonly PlugColumn[]; no
   )
 }
 
-export const TRACK = { high: HIGH, wide: WIDE, yOf, lines: LINES_V }
+export const TRACK = { high: HIGH, wide: WIDE, yOf, lines: NUMBERED_V }
