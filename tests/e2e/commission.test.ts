@@ -25,7 +25,7 @@ const secondBarn = async (): Promise<string> =>
   copiedJob({
     number: '0618',
     name: 'Larkspur Barn, second roof',
-    changes: await plantOf(BARN),
+    entries: await plantOf(BARN),
     idOf: (data) => builtId(data, data.tag === '4' ? 'module-left-out' : 'none'),
   })
 

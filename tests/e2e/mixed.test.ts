@@ -34,7 +34,7 @@ async function roofAndPoint(): Promise<string> {
     if (partOf(one).tag === 'INV') return withData(one, { circuitId: circuit.partId } as Partial<PartData>)
     return one
   })
-  return copiedJob({ number: '0624', name: 'Larkspur House', changes })
+  return copiedJob({ number: '0624', name: 'Larkspur House', entries: changes })
 }
 
 describe('a roof and a charge point on one supply', () => {

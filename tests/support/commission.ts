@@ -130,7 +130,9 @@ export async function commission(
     }
     if (verdict === 'held-back') throw new Error(`"${title}" is held back: ${JSON.stringify(await look(page))}`)
     let found = verdict === 'outside' && can.includes('mend') ? verdict : await takeReading(page, hands, figures)
-    for (let again = 1; found === 'outside' && again < MOST_TRIES; again++) {
+    // Clouds pass where light is measured; anything else comes out alike.
+    const isUnderSky = (await page.$('[data-testid=live-light]')) !== null
+    for (let again = 1; isUnderSky && found === 'outside' && again < MOST_TRIES; again++) {
       await new Promise((resolve) => setTimeout(resolve, CLOUD_PASSES_ms))
       await hands.again()
       found = await takeReading(page, hands, figures)
@@ -148,6 +150,17 @@ async function allDone(page: Page): Promise<boolean> {
   const text = await page.$eval('[data-testid=progress]', (one) => one.textContent ?? '')
   const [done, total] = text.match(/\d+/g) ?? []
   return done !== undefined && done === total
+}
+
+/** Goes on by "Next" until a step of this title is open. */
+export async function walkTo(page: Page, hands: Hands, title: string): Promise<void> {
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const seen = await look(page)
+    if (seen.title.startsWith(title)) return
+    await hands.main('next')
+    await page.waitForFunction((was: string) => document.querySelector('h1')?.textContent !== was, {}, seen.title)
+  }
+  throw new Error(`"Next" does not lead to "${title}"`)
 }
 
 /** Tabs on until what has focus meets a condition. */
