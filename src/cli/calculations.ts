@@ -24,6 +24,7 @@ import {
   r1r2,
   r1r2Schema,
 } from './acCalculations'
+import { stringCurve, stringCurveSchema, translate, translateSchema } from './curveCalculations'
 import {
   earthFaultPlace,
   earthFaultSchema,
@@ -146,6 +147,16 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'a measured Voc or Isc referred to standard test conditions',
     schema: referSchema,
     run: referReading as Calculation['run'],
+  },
+  'string-curve': {
+    about: 'current against voltage of strings whose cell groups are shaded, bypassed or reversed',
+    schema: stringCurveSchema,
+    run: stringCurve as Calculation['run'],
+  },
+  'iv-translate': {
+    about: 'a measured curve carried to other light and temperature',
+    schema: translateSchema,
+    run: translate as Calculation['run'],
   },
   'insulation-dc': {
     about: 'test voltage and least resistance of a DC insulation test, and the verdict on its readings',

@@ -42,9 +42,19 @@ function wanted(issue: Issue): string | null {
   }
 }
 
+/** A form of input is told by one field: what stands in it, and which forms there are. */
+function formOf(issue: Issue): string | null {
+  if (issue.code !== 'invalid_union' || issue.errors.length > 0 || !('options' in issue)) return null
+  const field = String(issue.path.at(-1))
+  const given = (issue.input as Record<string, unknown> | null)?.[field]
+  return `${field} is ${shown(given)}; it may be: ${(issue.options as unknown[]).map(shown).join(' or ')}`
+}
+
 /** A sentence of our own is kept, and what stands there is added to it. */
 export function sentenceOf(issue: Issue): string {
   const field = String(issue.path.at(-1) ?? 'the input')
+  const form = formOf(issue)
+  if (form) return form
   if (issue.code === 'unrecognized_keys') return `${issue.keys.join(', ')}: not known here; look at --schema`
   const own = /^(Invalid|Too (small|big)|Unrecognized|Expected)/.test(issue.message) ? null : issue.message
   const may = own ?? wanted(issue)

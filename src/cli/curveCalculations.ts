@@ -1,0 +1,103 @@
+/** Calculations of I-V curves on the command line: strings of unlike cell groups, and translation to other conditions. */
+import { z } from 'zod'
+import type { CellGroup } from '../core/curve/cellGroup'
+import { ParallelStrings } from '../core/curve/stringCurve'
+import { byProcedure1, byProcedure2 } from '../core/curve/translate'
+import { sources } from '../core/regime/sources'
+
+const MOST_MODULES = 60
+const MOST_GROUPS = 12
+const MOST_STRINGS = 50
+const MOST_VOLTAGES = 10_000
+const MOST_POINTS = 1_000_000
+
+const bypassSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('diode'),
+    saturationCurrent_A: z.number().positive().max(1),
+    slope_V: z.number().min(0.001).max(10),
+  }),
+  z.strictObject({ kind: z.literal('short'), resistance_ohm: z.number().positive().max(1e6) }),
+  z.strictObject({ kind: z.literal('open') }),
+])
+const groupSchema = z.strictObject({
+  photocurrent_A: z.number().min(0).max(1e3),
+  saturationCurrent_A: z.number().positive().max(1),
+  modifiedIdeality_V: z.number().positive().max(1e3),
+  seriesResistance_ohm: z.number().min(0).max(1e4),
+  shuntResistance_ohm: z.number().positive().max(1e9),
+  bypass: bypassSchema,
+})
+const moduleSchema = z.strictObject({
+  reversed: z.boolean(),
+  groups: z.array(groupSchema).min(1).max(MOST_GROUPS),
+})
+
+export const stringCurveSchema = z.strictObject({
+  strings: z
+    .array(
+      z.strictObject({
+        seriesResistance_ohm: z.number().min(0).max(1e4),
+        modules: z.array(moduleSchema).min(1).max(MOST_MODULES),
+      }),
+    )
+    .min(1)
+    .max(MOST_STRINGS),
+  voltages_V: z.array(z.number().min(-1e4).max(1e4)).max(MOST_VOLTAGES),
+})
+
+export function stringCurve({ strings, voltages_V }: z.infer<typeof stringCurveSchema>) {
+  const array = new ParallelStrings(
+    strings.map(({ seriesResistance_ohm, modules }) => ({
+      seriesResistance_ohm,
+      modules: modules.map(({ reversed, groups }) => ({ reversed, groups: groups as CellGroup[] })),
+    })),
+  )
+  return { currents_A: voltages_V.map((voltage) => array.currentAt(voltage)), ...array.features() }
+}
+
+const conditionsSchema = z.strictObject({
+  irradiance_Wm2: z.number().min(1).max(1600),
+  cellTemperature_C: z.number().min(-50).max(110),
+})
+const resistance_ohm = z.number().min(0).max(1e4)
+const kappa_ohmPerK = z.number().min(-100).max(100)
+const shared = {
+  points: z
+    .array(z.tuple([z.number().min(-1e5).max(1e5), z.number().min(-1e5).max(1e5)]))
+    .min(1)
+    .max(MOST_POINTS),
+  from: conditionsSchema,
+  to: conditionsSchema,
+}
+
+export const translateSchema = z.discriminatedUnion('procedure', [
+  z.strictObject({
+    ...shared,
+    procedure: z.literal(1),
+    parameters: z.strictObject({
+      isc_A: z.number().positive().max(1e5),
+      alpha_AperK: z.number().min(-100).max(100),
+      beta_VperK: z.number().min(-1000).max(1000),
+      seriesResistance_ohm: resistance_ohm,
+      kappa_ohmPerK,
+    }),
+  }),
+  z.strictObject({
+    ...shared,
+    procedure: z.literal(2),
+    parameters: z.strictObject({
+      voc_V: z.number().positive().max(1e5),
+      alphaRel_perK: z.number().min(-0.1).max(0.1),
+      betaRel_perK: z.number().min(-0.1).max(0.1),
+      a: z.number().min(-1).max(1),
+      seriesResistance_ohm: resistance_ohm,
+      kappa_ohmPerK,
+    }),
+  }),
+])
+
+export function translate(input: z.infer<typeof translateSchema>) {
+  const carry = input.procedure === 1 ? byProcedure1(input.parameters) : byProcedure2(input.parameters)
+  return { points: carry(input.points, input.from, input.to), sources: [sources['iec-60891']] }
+}

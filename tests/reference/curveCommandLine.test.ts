@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest'
+import { calc } from '../support/calc'
+
+const group = {
+  photocurrent_A: 9,
+  saturationCurrent_A: 1e-10,
+  modifiedIdeality_V: 0.5,
+  seriesResistance_ohm: 0.1,
+  shuntResistance_ohm: 100,
+  bypass: { kind: 'diode', saturationCurrent_A: 1e-7, slope_V: 0.03 },
+}
+const module = (rest: object = {}) => ({ reversed: false, groups: [group, { ...group, ...rest }, group] })
+const string = (...modules: object[]) => ({ seriesResistance_ohm: 0.2, modules })
+
+/** string-curve and iv-translate to the letter; the curves themselves are compared in stringCurve.test.ts. */
+describe('string-curve', () => {
+  it('gives currents in the order of the voltages, and every point that is named', () => {
+    const voltages_V = [20, 0, 40, 10]
+    const { out } = calc('string-curve', { strings: [string(module({ photocurrent_A: 4 }))], voltages_V })
+    expect(Object.keys(out).sort()).toEqual(
+      ['currents_A', 'fillFactor', 'imp_A', 'isc_A', 'maxima', 'pmax_W', 'vmp_V', 'voc_V'].sort(),
+    )
+    expect(out.currents_A).toHaveLength(4)
+    expect(out.currents_A[1]).toBe(out.isc_A)
+    // More voltage, less current; beyond open circuit it is negative.
+    expect(out.currents_A[1]).toBeGreaterThan(out.currents_A[3])
+    expect(out.currents_A[2]).toBeLessThan(0)
+    expect(out.maxima).toHaveLength(2)
+    expect(Object.keys(out.maxima[0]).sort()).toEqual(['current_A', 'power_W', 'voltage_V'])
+    expect(out.fillFactor).toBeCloseTo(out.pmax_W / (out.voc_V * out.isc_A), 12)
+  })
+
+  it('takes many cases at once, and gives each what it gives it alone', () => {
+    const cases = [
+      { strings: [string(module(), module())], voltages_V: [5] },
+      { strings: [string(module(), { ...module(), reversed: true }, module())], voltages_V: [5] },
+    ]
+    expect(calc('string-curve', cases).out).toEqual(cases.map((one) => calc('string-curve', one).out))
+  })
+
+  it.each([
+    [{ strings: [], voltages_V: [1] }, 'strings', 'at least 1'],
+    [{ strings: [string()], voltages_V: [] }, 'modules', 'at least 1'],
+    [
+      { strings: [string(module({ bypass: { kind: 'wire' } }))], voltages_V: [] },
+      'kind',
+      '"diode" or "short" or "open"',
+    ],
+    [{ strings: [string(module({ photocurrent_A: -1 }))], voltages_V: [] }, 'photocurrent_A', 'at least 0'],
+    [{ strings: [string(module({ shade: 1 }))], voltages_V: [] }, 'shade', 'not known here'],
+    [{ strings: [string(module())], voltages_V: ['5'] }, '"5"', 'a number'],
+  ])('refuses %j', (input, where, may) => {
+    const { status, stdout, problem } = calc('string-curve', input)
+    expect([status, stdout]).toEqual([2, ''])
+    const said = problem.errors.map((one: { message: string }) => one.message).join('\n')
+    expect(said).toContain(where)
+    expect(said).toContain(may)
+  })
+})
+
+describe('iv-translate', () => {
+  const from = { irradiance_Wm2: 800, cellTemperature_C: 40 }
+  const to = { irradiance_Wm2: 1000, cellTemperature_C: 25 }
+  const one = { isc_A: 8, alpha_AperK: 0.004, beta_VperK: -0.12, seriesResistance_ohm: 0.5, kappa_ohmPerK: 0.002 }
+  const two = {
+    voc_V: 36,
+    alphaRel_perK: 0.0005,
+    betaRel_perK: -0.003,
+    a: 0.06,
+    seriesResistance_ohm: 0.5,
+    kappa_ohmPerK: 0.002,
+  }
+  const points = [
+    [30, 6],
+    [0, 8],
+  ]
+
+  it('carries each point by IEC 60891:2009 procedure 1 and 2 (from memory), in their order', () => {
+    const { out } = calc('iv-translate', [
+      { points, procedure: 1, from, to, parameters: one },
+      { points, procedure: 2, from, to, parameters: two },
+    ])
+    // Worked by hand from the two formulas.
+    expect(out[0].points).toEqual([
+      [expect.closeTo(31.0682, 9), expect.closeTo(7.94, 9)],
+      [expect.closeTo(0 - 0.5 * 1.94 + 0.03 * 9.94 + 1.8, 9), expect.closeTo(9.94, 9)],
+    ])
+    const raised = 36 * (0.045 + 0.06 * Math.log(1.25))
+    expect(out[1].points).toEqual([
+      [expect.closeTo(30 + raised - 0.721875 + 0.2233125, 9), expect.closeTo(7.44375, 9)],
+      [expect.closeTo(raised - 0.5 * 1.925 + 0.03 * 9.925, 9), expect.closeTo(9.925, 9)],
+    ])
+  })
+
+  it.each([
+    [{ points, procedure: 3, from, to, parameters: one }, 'procedure is 3; it may be: 1 or 2'],
+    [{ points, procedure: 1, from, to, parameters: two }, 'isc_A is nothing; it may be: a number'],
+    [{ points: [], procedure: 1, from, to, parameters: one }, 'at least 1'],
+    [
+      { points, procedure: 2, from: { ...from, irradiance_Wm2: 0 }, to, parameters: two },
+      'irradiance_Wm2 is 0; it may be: at least 1',
+    ],
+  ])('refuses %j', (input, message) => {
+    const { status, problem } = calc('iv-translate', input)
+    expect(status).toBe(2)
+    expect(problem.errors.map((error: { message: string }) => error.message).join('\n')).toContain(message)
+  })
+})
