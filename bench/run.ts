@@ -2,6 +2,7 @@
  * The architecture's numbers, each against something else in the same run, so that a slow machine does not look like a
  * slow program. Nothing here passes or fails. Run: npm run bench
  */
+import { curveBench } from './curve'
 import { evaluateBench } from './evaluate'
 import { fitBench } from './fit'
 import { lawsBench } from './laws'
@@ -10,7 +11,14 @@ import { printBench } from './print'
 
 export type Row = { what: string; reach: string; figure: string; against: string }
 
-const rows: Row[] = [...evaluateBench(), ...fitBench(), ...sealBench(), ...(await printBench()), ...lawsBench()]
+const rows: Row[] = [
+  ...evaluateBench(),
+  ...fitBench(),
+  ...curveBench(),
+  ...sealBench(),
+  ...(await printBench()),
+  ...lawsBench(),
+]
 const wide = (key: keyof Row): number => Math.max(key.length, ...rows.map((row) => row[key].length))
 const line = (row: Row): string =>
   (['what', 'reach', 'figure', 'against'] as const).map((key) => row[key].padEnd(wide(key))).join('  ')

@@ -12,83 +12,88 @@ export type Bypass =
 
 export type CellGroup = SingleDiode & { bypass: Bypass }
 
-/** Voltage in V at a current, and its slope dV/dI in ohm, which is never positive. */
-export type Solved = { voltage_V: number; slope_ohm: number }
+/** Voltage in V at a current, its slope dV/dI in ohm, which is never positive, and the diode voltage behind it. */
+export type Solved = { voltage_V: number; slope_ohm: number; diode_V: number }
 
 const MAX_STEPS = 200
 /** Exponents beyond this are no currents that anything survives: they are cut so that no figure is lost. */
 const MOST_EXPONENT = 690
+/** From here on a bypass diode that blocks lets nothing through that a figure shows. */
+const BLOCKS = -40
 const exp = (x: number): number => Math.exp(Math.min(x, MOST_EXPONENT))
-const expm1 = (x: number): number => Math.expm1(Math.min(x, MOST_EXPONENT))
 
-/** Current of a bypass at the voltage across its group, A, and how it falls with that voltage, S. */
-function bypassAt(bypass: Bypass, voltage_V: number): { current_A: number; fall_S: number } {
-  switch (bypass.kind) {
-    case 'open':
-      return { current_A: 0, fall_S: 0 }
-    case 'short':
-      return { current_A: -voltage_V / bypass.resistance_ohm, fall_S: 1 / bypass.resistance_ohm }
-    case 'diode': {
-      const x = -voltage_V / bypass.slope_V
-      return {
-        current_A: bypass.saturationCurrent_A * expm1(x),
-        fall_S: (bypass.saturationCurrent_A / bypass.slope_V) * exp(x),
-      }
-    }
-  }
-}
+/** Everything at a diode voltage: voltage and current of the group with its bypass, -dI/du in S, and dV/du. */
+export type CellPoint = { voltage_V: number; current_A: number; fall_S: number; rise: number }
 
-type Point = { voltage_V: number; current_A: number; fall_S: number; rise: number }
-
-/** Everything at a diode voltage u: voltage and current of the group, -dI/du, and dV/du. */
-function pointAt(group: CellGroup, u: number): Point {
+export function pointAt(group: CellGroup, diode_V: number): CellPoint {
   const { photocurrent_A, saturationCurrent_A, seriesResistance_ohm, shuntResistance_ohm, modifiedIdeality_V } = group
-  const x = u / modifiedIdeality_V
-  const cell_A = photocurrent_A - saturationCurrent_A * expm1(x) - u / shuntResistance_ohm
-  const cell_S = (saturationCurrent_A / modifiedIdeality_V) * exp(x) + 1 / shuntResistance_ohm
-  const voltage_V = u - seriesResistance_ohm * cell_A
+  const grown_A = saturationCurrent_A * exp(diode_V / modifiedIdeality_V)
+  const cell_A = photocurrent_A + saturationCurrent_A - grown_A - diode_V / shuntResistance_ohm
+  const cell_S = grown_A / modifiedIdeality_V + 1 / shuntResistance_ohm
+  const voltage_V = diode_V - seriesResistance_ohm * cell_A
   const rise = 1 + seriesResistance_ohm * cell_S
-  const beside = bypassAt(group.bypass, voltage_V)
-  return { voltage_V, current_A: cell_A + beside.current_A, fall_S: cell_S + beside.fall_S * rise, rise }
+  const { bypass } = group
+  if (bypass.kind === 'open') return { voltage_V, current_A: cell_A, fall_S: cell_S, rise }
+  if (bypass.kind === 'short') {
+    const beside_S = 1 / bypass.resistance_ohm
+    return { voltage_V, current_A: cell_A - voltage_V * beside_S, fall_S: cell_S + beside_S * rise, rise }
+  }
+  const x = -voltage_V / bypass.slope_V
+  const leak_A = bypass.saturationCurrent_A
+  if (x < BLOCKS) return { voltage_V, current_A: cell_A - leak_A, fall_S: cell_S, rise }
+  const beside_A = leak_A * exp(x)
+  return {
+    voltage_V,
+    current_A: cell_A + beside_A - leak_A,
+    fall_S: cell_S + (beside_A / bypass.slope_V) * rise,
+    rise,
+  }
 }
 
-/** Two diode voltages between which a current flows: the lower one carries more, the upper one less. */
-function bracket(group: CellGroup, current_A: number): [low: number, high: number] {
-  const { photocurrent_A, saturationCurrent_A, modifiedIdeality_V } = group
-  const over = (photocurrent_A - current_A) / saturationCurrent_A
-  let high = over > 0 ? modifiedIdeality_V * Math.log1p(over) : 0
-  let step = modifiedIdeality_V
-  while (pointAt(group, high).current_A > current_A) {
-    high += step
-    step *= 2
+/** A voltage across the group at or below which its bypass alone carries a current, V. */
+function lowestVoltage({ bypass, shuntResistance_ohm }: CellGroup, current_A: number): number {
+  switch (bypass.kind) {
+    case 'diode':
+      return -bypass.slope_V * Math.log1p(current_A / bypass.saturationCurrent_A)
+    case 'short':
+      return -bypass.resistance_ohm * current_A
+    case 'open':
+      return -shuntResistance_ohm * current_A
   }
-  let low = high - modifiedIdeality_V
-  step = modifiedIdeality_V
-  while (pointAt(group, low).current_A < current_A) {
-    low -= step
-    step *= 2
-  }
-  return [low, high]
 }
 
 /**
- * Voltage of a group at the current through it. Newton's method on u, kept between two sides that always hold the root.
+ * Two diode voltages between which a current flows. Above: the diode alone leaves no more than the current, and the
+ * bypass blocks. Below: a dark cell that is driven backwards, or the bypass by itself, carries at least as much.
+ */
+function bracket(group: CellGroup, current_A: number): [low: number, high: number] {
+  const { photocurrent_A, saturationCurrent_A, seriesResistance_ohm, modifiedIdeality_V } = group
+  const over_A = photocurrent_A - current_A
+  const byDiode = over_A > 0 ? modifiedIdeality_V * Math.log1p(over_A / saturationCurrent_A) : 0
+  const high = Math.max(byDiode, seriesResistance_ohm * current_A)
+  return [current_A > 0 ? lowestVoltage(group, current_A) : 0, high]
+}
+
+/**
+ * Voltage of a group at the current through it: Newton's method on u, kept between two sides that always hold the root.
  *
  * @param current_A positive as it flows out of a lit group; any finite current has its voltage.
+ * @param near_V a diode voltage that is thought to be near, such as that of the current before.
  */
-export function groupAt(group: CellGroup, current_A: number): Solved {
+export function groupAt(group: CellGroup, current_A: number, near_V?: number): Solved {
   let [low, high] = bracket(group, current_A)
-  let u = high
+  let u = near_V !== undefined && near_V > low && near_V < high ? near_V : high
+  let point = pointAt(group, u)
   for (let step = 0; step < MAX_STEPS; step++) {
-    const { current_A: flows_A, fall_S } = pointAt(group, u)
-    const residual = flows_A - current_A
+    const residual = point.current_A - current_A
     if (residual > 0) low = u
     else high = u
-    const newton = u + residual / fall_S
+    const newton = u + residual / point.fall_S
     const next = newton > low && newton < high ? newton : (low + high) / 2
-    if (Math.abs(next - u) <= 1e-14 * Math.max(1e-3, Math.abs(u)) || next === u) break
+    const isThere = Math.abs(next - u) <= 1e-13 * Math.max(1e-2, Math.abs(u)) || next === u
     u = next
+    point = pointAt(group, u)
+    if (isThere) break
   }
-  const { voltage_V, fall_S, rise } = pointAt(group, u)
-  return { voltage_V, slope_ohm: -rise / fall_S }
+  return { voltage_V: point.voltage_V, slope_ohm: -point.rise / point.fall_S, diode_V: u }
 }

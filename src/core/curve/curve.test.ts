@@ -99,7 +99,9 @@ describe('a string of cell groups', () => {
 
   it('is refused without a string or a group', () => {
     expect(() => new ParallelStrings([])).toThrow(RangeError)
-    expect(() => new ParallelStrings([{ seriesResistance_ohm: 0, modules: [] }])).toThrow('a cell group in each')
+    expect(() => new ParallelStrings([{ seriesResistance_ohm: 0, modules: [] }])).toThrow(
+      'one cell group in each string',
+    )
   })
 
   it('that is dark gives nothing', () => {

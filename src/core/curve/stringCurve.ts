@@ -2,7 +2,7 @@
  * Current against voltage of strings of modules whose cell groups differ: shaded, bypassed, reversed. Exact at every
  * voltage: groups in series share a current, strings in parallel a voltage, and each is solved for what it shares.
  */
-import { type CellGroup, groupAt, type Solved } from './cellGroup'
+import { type CellGroup, groupAt, pointAt } from './cellGroup'
 
 export type CurveModule = { reversed: boolean; groups: readonly CellGroup[] }
 export type CurveString = { seriesResistance_ohm: number; modules: readonly CurveModule[] }
@@ -19,82 +19,175 @@ export type StringCurve = {
   maxima: readonly PowerPoint[]
 }
 
-/** Groups that are alike are solved once: how often each stands in a string, and how often the wrong way round. */
-type Counted = { group: CellGroup; forward: number; reversed: number }
-type Counts = { seriesResistance_ohm: number; groups: readonly Counted[] }
+/** Groups that are alike, and stand the same way round, are solved once. */
+type Alike = { group: CellGroup; sign: 1 | -1; count: number }
 
 const MAX_STEPS = 200
+/** All groups are moved together so often; what has not settled by then is solved one by one. */
+const MOST_TOGETHER = 12
+/** Newton's next step is the square of its last one: below this nothing is left of it. */
+const SETTLED_V = 1e-6
 /** Power is looked at in so many steps from short to open circuit before each maximum is found exactly. */
 const SCAN_STEPS = 600
 
-function countsOf({ seriesResistance_ohm, modules }: CurveString): Counts {
-  const known = new Map<string, Counted>()
-  for (const { reversed, groups } of modules) {
-    for (const group of groups) {
-      const key = JSON.stringify(group, Object.keys(group).concat(Object.keys(group.bypass)).sort())
-      const counted = known.get(key) ?? { group, forward: 0, reversed: 0 }
-      if (reversed) counted.reversed++
-      else counted.forward++
-      known.set(key, counted)
-    }
-  }
-  return { seriesResistance_ohm, groups: [...known.values()] }
+function keyOf(group: CellGroup, isReversed: boolean): string {
+  const { bypass: by } = group
+  const beside =
+    by.kind === 'diode' ? `${by.saturationCurrent_A} ${by.slope_V}` : by.kind === 'short' ? by.resistance_ohm : ''
+  const cells = `${group.photocurrent_A} ${group.saturationCurrent_A} ${group.modifiedIdeality_V}`
+  return `${cells} ${group.seriesResistance_ohm} ${group.shuntResistance_ohm} ${by.kind} ${beside} ${isReversed}`
 }
 
-/** Voltage of a whole string at a current. A reversed module gives -V(-I), its diodes included. */
-function stringAt({ seriesResistance_ohm, groups }: Counts, current_A: number): Solved {
-  let voltage_V = -seriesResistance_ohm * current_A
-  let slope_ohm = -seriesResistance_ohm
-  for (const { group, forward, reversed } of groups) {
-    if (forward > 0) {
-      const one = groupAt(group, current_A)
-      voltage_V += forward * one.voltage_V
-      slope_ohm += forward * one.slope_ohm
-    }
-    if (reversed > 0) {
-      const one = groupAt(group, -current_A)
-      voltage_V -= reversed * one.voltage_V
-      slope_ohm += reversed * one.slope_ohm
+function alikeIn(modules: readonly CurveModule[]): Alike[] {
+  const known = new Map<string, Alike>()
+  for (const { reversed, groups } of modules) {
+    for (const group of groups) {
+      const key = keyOf(group, reversed)
+      const alike = known.get(key)
+      if (alike) alike.count++
+      else known.set(key, { group, sign: reversed ? -1 : 1, count: 1 })
     }
   }
-  return { voltage_V, slope_ohm }
+  return [...known.values()]
 }
 
 /** Current in A at a voltage, and -dI/dV in S. */
 type Flow = { current_A: number; conductance_S: number }
 
-/** Current of one string at a voltage: Newton's method between two currents that hold the root. */
-function flowOf(string: Counts, voltage_V: number): Flow {
-  const most_A = Math.max(1e-3, ...string.groups.map(({ group }) => group.photocurrent_A))
-  let low = 0
-  let high = most_A
-  // Less current, more voltage: the lower side must lie above the voltage and the upper side below it.
-  for (let step = most_A; stringAt(string, low).voltage_V < voltage_V; step *= 2) low -= step
-  for (let step = most_A; stringAt(string, high).voltage_V > voltage_V; step *= 2) high += step
-  let current_A = (low + high) / 2
-  let slope_ohm = -1
-  for (let step = 0; step < MAX_STEPS; step++) {
-    const solved = stringAt(string, current_A)
-    slope_ohm = solved.slope_ohm
-    const residual = solved.voltage_V - voltage_V
-    if (residual > 0) low = current_A
-    else high = current_A
-    const newton = current_A - residual / slope_ohm
-    const next = newton > low && newton < high ? newton : (low + high) / 2
-    if (Math.abs(next - current_A) <= 1e-13 * most_A || next === current_A) break
-    current_A = next
+/** One string that is asked at voltage after voltage: each answer begins where the one before ended. */
+class Sweep {
+  private readonly alike: readonly Alike[]
+  private readonly resistance_ohm: number
+  private readonly most_A: number
+  /** Diode voltage of each of the alike, as it was last found, V. */
+  private readonly diode_V: Float64Array
+  /** Current through each of them, A, and how its diode voltage follows that, ohm. */
+  private readonly flows_A: Float64Array
+  private readonly ease_ohm: Float64Array
+  private slope_ohm = -1
+  /** The last answer, and where it was asked; NaN before the first. */
+  private lastVoltage_V = Number.NaN
+  private lastCurrent_A = Number.NaN
+  private lastConductance_S = Number.NaN
+
+  /** @throws RangeError without a cell group. */
+  constructor({ seriesResistance_ohm, modules }: CurveString) {
+    this.alike = alikeIn(modules)
+    if (this.alike.length === 0) throw new RangeError('Sweep: expected at least one cell group in each string')
+    this.resistance_ohm = seriesResistance_ohm
+    this.most_A = Math.max(1e-3, ...this.alike.map(({ group }) => group.photocurrent_A))
+    this.diode_V = new Float64Array(this.alike.length).fill(Number.NaN)
+    this.flows_A = new Float64Array(this.alike.length)
+    this.ease_ohm = new Float64Array(this.alike.length)
   }
-  return { current_A, conductance_S: -1 / slope_ohm }
+
+  /** Voltage of the whole string at a current, V. A reversed module gives -V(-I), its diodes included. */
+  voltageAt(current_A: number): number {
+    let voltage_V = -this.resistance_ohm * current_A
+    let slope_ohm = -this.resistance_ohm
+    for (let k = 0; k < this.alike.length; k++) {
+      const { group, sign, count } = this.alike[k]!
+      const one = groupAt(group, sign * current_A, this.diode_V[k])
+      this.diode_V[k] = one.diode_V
+      voltage_V += count * sign * one.voltage_V
+      slope_ohm += count * one.slope_ohm
+    }
+    this.slope_ohm = slope_ohm
+    return voltage_V
+  }
+
+  /** Current at a voltage. */
+  at(voltage_V: number): Flow {
+    const found = this.together(voltage_V) ?? this.oneByOne(voltage_V)
+    this.lastVoltage_V = voltage_V
+    this.lastCurrent_A = found.current_A
+    this.lastConductance_S = found.conductance_S
+    return found
+  }
+
+  /**
+   * All groups and their current moved at once by Newton's method on the whole string: every group carries the same
+   * current, and their voltages add up. Null where that does not settle from where they stand.
+   */
+  private together(voltage_V: number): Flow | null {
+    const { alike, diode_V, flows_A, ease_ohm } = this
+    if (Number.isNaN(this.lastVoltage_V)) return null
+    this.lookAhead(voltage_V)
+    for (let step = 0; step < MOST_TOGETHER; step++) {
+      let volts = -voltage_V
+      let ohms = this.resistance_ohm
+      for (let k = 0; k < alike.length; k++) {
+        const { group, sign, count } = alike[k]!
+        const point = pointAt(group, diode_V[k]!)
+        const own_ohm = point.rise / point.fall_S
+        flows_A[k] = point.current_A
+        ease_ohm[k] = 1 / point.fall_S
+        volts += count * sign * (point.voltage_V + own_ohm * point.current_A)
+        ohms += count * own_ohm
+      }
+      const current_A = volts / ohms
+      let far = 0
+      for (let k = 0; k < alike.length; k++) {
+        const move_V = (flows_A[k]! - alike[k]!.sign * current_A) * ease_ohm[k]!
+        diode_V[k]! += move_V
+        far = Math.max(far, Math.abs(move_V))
+      }
+      if (!Number.isFinite(far)) break
+      if (far <= SETTLED_V) return { current_A, conductance_S: 1 / ohms }
+    }
+    diode_V.fill(Number.NaN)
+    return null
+  }
+
+  /** Moves every diode voltage to where it would be at another voltage if nothing were curved. */
+  private lookAhead(voltage_V: number): void {
+    const { alike, diode_V, ease_ohm } = this
+    const more_A = -this.lastConductance_S * (voltage_V - this.lastVoltage_V)
+    for (let k = 0; k < alike.length; k++) diode_V[k]! -= alike[k]!.sign * more_A * ease_ohm[k]!
+  }
+
+  /** Newton's method on the current alone, kept between two currents that hold the root: it always ends. */
+  private oneByOne(voltage_V: number): Flow {
+    const { most_A } = this
+    let low = Number.NEGATIVE_INFINITY
+    let high = Number.POSITIVE_INFINITY
+    const ahead_A = this.lastCurrent_A - this.lastConductance_S * (voltage_V - this.lastVoltage_V)
+    let current_A = Number.isNaN(ahead_A) ? most_A : ahead_A
+    let reach = most_A
+    for (let step = 0; step < MAX_STEPS; step++) {
+      const residual = this.voltageAt(current_A) - voltage_V
+      // Less current, more voltage.
+      if (residual > 0) low = current_A
+      else high = current_A
+      const newton = current_A - residual / this.slope_ohm
+      if (Math.abs(newton - current_A) <= 1e-12 * most_A) {
+        current_A = newton
+        break
+      }
+      current_A = this.between(current_A, newton, low, high, reach)
+      reach *= 2
+    }
+    return { current_A, conductance_S: -1 / this.slope_ohm }
+  }
+
+  /** Where to look next: by Newton between the two sides, halfway where it leaves them; towards an open side, in reach. */
+  private between(current_A: number, newton: number, low: number, high: number, reach: number): number {
+    if (Number.isFinite(low) && Number.isFinite(high)) return newton > low && newton < high ? newton : (low + high) / 2
+    return current_A + Math.sign(newton - current_A) * Math.min(reach, Math.abs(newton - current_A))
+  }
 }
 
-const flowOfAll = (strings: readonly Counts[], voltage_V: number): Flow =>
-  strings.reduce(
-    (sum, string) => {
-      const one = flowOf(string, voltage_V)
-      return { current_A: sum.current_A + one.current_A, conductance_S: sum.conductance_S + one.conductance_S }
-    },
-    { current_A: 0, conductance_S: 0 },
-  )
+/** All strings at a voltage. */
+function flowOfAll(sweeps: readonly Sweep[], voltage_V: number): Flow {
+  let current_A = 0
+  let conductance_S = 0
+  for (const sweep of sweeps) {
+    const one = sweep.at(voltage_V)
+    current_A += one.current_A
+    conductance_S += one.conductance_S
+  }
+  return { current_A, conductance_S }
+}
 
 /** Where a falling function of voltage passes zero, V. */
 function rootBetween(falling: (voltage_V: number) => number, from_V: number, to_V: number): number {
@@ -109,13 +202,12 @@ function rootBetween(falling: (voltage_V: number) => number, from_V: number, to_
 
 /** Strings in parallel, ready to be asked at any voltage. */
 export class ParallelStrings {
-  private readonly strings: readonly Counts[]
+  private readonly strings: readonly Sweep[]
 
   /** @throws RangeError without a string, or where a string has no group. */
   constructor(strings: readonly CurveString[]) {
-    this.strings = strings.map(countsOf)
-    if (strings.length === 0 || this.strings.some(({ groups }) => groups.length === 0))
-      throw new RangeError('ParallelStrings: expected at least one string, and a cell group in each')
+    if (strings.length === 0) throw new RangeError('ParallelStrings: expected at least one string')
+    this.strings = strings.map((one) => new Sweep(one))
   }
 
   /** Current at a voltage, A; negative beyond open circuit. */
@@ -125,7 +217,7 @@ export class ParallelStrings {
 
   /** What stands out on the curve: open and short circuit, each maximum of power, and the highest of them. */
   features(): StringCurve {
-    const open = this.strings.map((string) => stringAt(string, 0).voltage_V)
+    const open = this.strings.map((string) => string.voltageAt(0))
     const voc_V = rootBetween((voltage) => this.currentAt(voltage), Math.min(...open), Math.max(...open))
     const isc_A = this.currentAt(0)
     const maxima = this.maximaUpTo(voc_V)
