@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { currentAt, maximumPowerPoint, openCircuitVoltage, type SingleDiode } from '../pv/singleDiode'
-import { type CellGroup, groupAt } from './cellGroup'
+import { type CellGroup, LiveGroup } from './cellGroup'
 import { type CurveModule, ParallelStrings } from './stringCurve'
 import { byProcedure1, byProcedure2 } from './translate'
 
@@ -19,6 +19,12 @@ const group = (light = 1, rest: Partial<CellGroup> = {}): CellGroup => ({
   bypass: diode,
   ...rest,
 })
+/** A group solved at a current. */
+function groupAt(of: CellGroup, current_A: number): LiveGroup {
+  const live = new LiveGroup(of)
+  live.solve(current_A)
+  return live
+}
 const module = (...groups: CellGroup[]): CurveModule => ({ reversed: false, groups })
 const array = (modules: readonly CurveModule[], seriesResistance_ohm = 0): ParallelStrings =>
   new ParallelStrings([{ seriesResistance_ohm, modules }])
@@ -41,7 +47,7 @@ describe('a cell group', () => {
         const [more, less] = [groupAt(group(light), low), groupAt(group(light), high)]
         expect(more.voltage_V).toBeGreaterThanOrEqual(less.voltage_V - 1e-9)
         expect(less.voltage_V).toBeGreaterThan(-1)
-        expect(more.slope_ohm).toBeLessThan(0)
+        expect(more.fall_S / more.rise).toBeGreaterThan(0)
       }),
     )
   })

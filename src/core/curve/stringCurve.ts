@@ -2,7 +2,7 @@
  * Current against voltage of strings of modules whose cell groups differ: shaded, bypassed, reversed. Exact at every
  * voltage: groups in series share a current, strings in parallel a voltage, and each is solved for what it shares.
  */
-import { type CellGroup, groupAt, pointAt } from './cellGroup'
+import { type CellGroup, LiveGroup } from './cellGroup'
 
 export type CurveModule = { reversed: boolean; groups: readonly CellGroup[] }
 export type CurveString = { seriesResistance_ohm: number; modules: readonly CurveModule[] }
@@ -20,7 +20,7 @@ export type StringCurve = {
 }
 
 /** Groups that are alike, and stand the same way round, are solved once. */
-type Alike = { group: CellGroup; sign: 1 | -1; count: number }
+type Alike = { group: LiveGroup; sign: 1 | -1; count: number }
 
 const MAX_STEPS = 200
 /** All groups are moved together so often; what has not settled by then is solved one by one. */
@@ -45,7 +45,7 @@ function alikeIn(modules: readonly CurveModule[]): Alike[] {
       const key = keyOf(group, reversed)
       const alike = known.get(key)
       if (alike) alike.count++
-      else known.set(key, { group, sign: reversed ? -1 : 1, count: 1 })
+      else known.set(key, { group: new LiveGroup(group), sign: reversed ? -1 : 1, count: 1 })
     }
   }
   return [...known.values()]
@@ -59,11 +59,6 @@ class Sweep {
   private readonly alike: readonly Alike[]
   private readonly resistance_ohm: number
   private readonly most_A: number
-  /** Diode voltage of each of the alike, as it was last found, V. */
-  private readonly diode_V: Float64Array
-  /** Current through each of them, A, and how its diode voltage follows that, ohm. */
-  private readonly flows_A: Float64Array
-  private readonly ease_ohm: Float64Array
   private slope_ohm = -1
   /** The last answer, and where it was asked; NaN before the first. */
   private lastVoltage_V = Number.NaN
@@ -75,22 +70,18 @@ class Sweep {
     this.alike = alikeIn(modules)
     if (this.alike.length === 0) throw new RangeError('Sweep: expected at least one cell group in each string')
     this.resistance_ohm = seriesResistance_ohm
-    this.most_A = Math.max(1e-3, ...this.alike.map(({ group }) => group.photocurrent_A))
-    this.diode_V = new Float64Array(this.alike.length).fill(Number.NaN)
-    this.flows_A = new Float64Array(this.alike.length)
-    this.ease_ohm = new Float64Array(this.alike.length)
+    const lights = modules.flatMap(({ groups }) => groups.map((group) => group.photocurrent_A))
+    this.most_A = Math.max(1e-3, ...lights)
   }
 
   /** Voltage of the whole string at a current, V. A reversed module gives -V(-I), its diodes included. */
   voltageAt(current_A: number): number {
     let voltage_V = -this.resistance_ohm * current_A
     let slope_ohm = -this.resistance_ohm
-    for (let k = 0; k < this.alike.length; k++) {
-      const { group, sign, count } = this.alike[k]!
-      const one = groupAt(group, sign * current_A, this.diode_V[k])
-      this.diode_V[k] = one.diode_V
-      voltage_V += count * sign * one.voltage_V
-      slope_ohm += count * one.slope_ohm
+    for (const { group, sign, count } of this.alike) {
+      group.solve(sign * current_A, group.diode_V)
+      voltage_V += count * sign * group.voltage_V
+      slope_ohm -= (count * group.rise) / group.fall_S
     }
     this.slope_ohm = slope_ohm
     return voltage_V
@@ -110,40 +101,35 @@ class Sweep {
    * current, and their voltages add up. Null where that does not settle from where they stand.
    */
   private together(voltage_V: number): Flow | null {
-    const { alike, diode_V, flows_A, ease_ohm } = this
+    const { alike } = this
     if (Number.isNaN(this.lastVoltage_V)) return null
     this.lookAhead(voltage_V)
     for (let step = 0; step < MOST_TOGETHER; step++) {
       let volts = -voltage_V
       let ohms = this.resistance_ohm
-      for (let k = 0; k < alike.length; k++) {
-        const { group, sign, count } = alike[k]!
-        const point = pointAt(group, diode_V[k]!)
-        const own_ohm = point.rise / point.fall_S
-        flows_A[k] = point.current_A
-        ease_ohm[k] = 1 / point.fall_S
-        volts += count * sign * (point.voltage_V + own_ohm * point.current_A)
+      for (const { group, sign, count } of alike) {
+        const own_ohm = group.rise / group.fall_S
+        volts += count * sign * (group.voltage_V + own_ohm * group.current_A)
         ohms += count * own_ohm
       }
       const current_A = volts / ohms
-      let far = 0
-      for (let k = 0; k < alike.length; k++) {
-        const move_V = (flows_A[k]! - alike[k]!.sign * current_A) * ease_ohm[k]!
-        diode_V[k]! += move_V
-        far = Math.max(far, Math.abs(move_V))
+      let far_V = 0
+      for (const { group, sign } of alike) {
+        const move_V = (group.current_A - sign * current_A) / group.fall_S
+        group.at(group.diode_V + move_V)
+        far_V = Math.max(far_V, Math.abs(move_V))
       }
-      if (!Number.isFinite(far)) break
-      if (far <= SETTLED_V) return { current_A, conductance_S: 1 / ohms }
+      if (!Number.isFinite(far_V)) break
+      if (far_V <= SETTLED_V) return { current_A, conductance_S: 1 / ohms }
     }
-    diode_V.fill(Number.NaN)
+    for (const { group } of alike) group.diode_V = Number.NaN
     return null
   }
 
-  /** Moves every diode voltage to where it would be at another voltage if nothing were curved. */
+  /** Moves every group to where it would be at another voltage if nothing were curved. */
   private lookAhead(voltage_V: number): void {
-    const { alike, diode_V, ease_ohm } = this
     const more_A = -this.lastConductance_S * (voltage_V - this.lastVoltage_V)
-    for (let k = 0; k < alike.length; k++) diode_V[k]! -= alike[k]!.sign * more_A * ease_ohm[k]!
+    for (const { group, sign } of this.alike) group.at(group.diode_V - (sign * more_A) / group.fall_S)
   }
 
   /** Newton's method on the current alone, kept between two currents that hold the root: it always ends. */
