@@ -22,10 +22,13 @@ const figures: Figures = (title, slot) => {
 const withData = (entry: Entry, change: Partial<PartData>): Entry =>
   ({ ...entry, body: { ...entry.body, after: { ...partOf(entry), ...change } } }) as Entry
 
-/** One face of the demo's roof and one of its charge points on one supply, each on a circuit of its own. */
+/**
+ * One face of the demo's roof and one of its charge points on one supply, each on a circuit of its own. Of three strings
+ * two tell which one a cloud's edge put out; of two nobody can.
+ */
 async function roofAndPoint(): Promise<string> {
   const roof = (await plantOf(demo.job.barn)).filter((one) =>
-    ['Site', 'East', '1', '2', 'R1', 'DC1', 'INV'].includes(partOf(one).tag),
+    ['Site', 'East', '1', '2', '3', 'R1', 'DC1', 'INV'].includes(partOf(one).tag),
   )
   const plugs = (await plantOf(demo.job.mews)).filter((one) => !['Site', 'CP1'].includes(partOf(one).tag))
   const circuit = plugs.find((one) => partOf(one).kind === 'circuit' && partOf(one).tag === '1')!
