@@ -1,6 +1,8 @@
 /** The current that a duty as it was read codes, with its uncertainty. Source: IEC 61851-1:2017 annex A (from memory). */
 import { codedBy } from '../../pilot/duty'
 import type { Span } from '../../quantity/span'
+import type { Band } from '../../verdict/compare'
+import type { Decided } from '../../verdict/verdict'
 import type { Figure } from '../reading'
 
 /** What a duty says: a current, an agreement in data, none, or nothing that a duty can say. */
@@ -31,5 +33,18 @@ export function slopeAt(current_A: number): number {
     : codedBy(91).current_A! - codedBy(90).current_A!
 }
 
-/** Anything above the figure itself, by what a display can show of it: a pilot that is off by so little is said. */
-export const nextAbove = (value: number): number => value + 0.005
+/** What a display can show of a current: anything above a limit by so much is said. */
+const SHOWN_A = 0.005
+/** Up to a limit, and up to what pilots may be off by above it: that is close. */
+export const bandUpTo = (limit_A: number, slack_A: number): Band => ({
+  low: null,
+  high: limit_A + slack_A,
+  closeLow: null,
+  closeHigh: limit_A + SHOWN_A,
+})
+
+/** What a duty that says no current comes to. */
+export const withoutCurrent = (what: Exclude<Told['what'], 'current'>): { verdict: Decided; code: string } =>
+  what === 'nothing'
+    ? { verdict: 'outside', code: 'point-current.codes-nothing' }
+    : { verdict: 'not-yet', code: `point-current.${what}` }

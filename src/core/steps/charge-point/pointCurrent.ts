@@ -5,14 +5,13 @@
 import { cableBy, cableCodes } from '../../pilot/proximity'
 import { readValueOf } from '../../quantity/readValue'
 import { causeOf } from '../../verdict/cause'
-import type { Band } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { hold, notYet, ruled } from '../holding'
 import { choiceIn, figureOf } from '../reading'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
-import { nextAbove, STEADY_pct, slopeAt, toldBy } from './codedCurrent'
+import { bandUpTo, STEADY_pct, slopeAt, toldBy, withoutCurrent } from './codedCurrent'
 import { examplePoint, exampleServed } from './example'
 import { plugPanel } from './plugPanel'
 import { atPoint, hasSocket, modelOf, type PointContext } from './point'
@@ -65,17 +64,15 @@ function rulingOf(context: PointContext, pair: Pair): Ruling[] {
   const line = { code: 'point-current.codes', figures: { duty: duty_pct }, source } as const
   const told = toldBy(figure)
   if (told.what !== 'current') {
-    const verdict = told.what === 'nothing' ? 'outside' : 'not-yet'
-    const code = told.what === 'nothing' ? 'codes-nothing' : told.what
-    return [ruled(context, verdict, `point-current.${code}`, line, { duty: duty_pct })]
+    const { verdict, code } = withoutCurrent(told.what)
+    return [ruled(context, verdict, code, line, { duty: duty_pct })]
   }
   const { current } = told
   const [least] = bounds(context, pair)
   if (!least) return [ruled(context, 'not-yet', 'point-current.no-model', line, { duty: duty_pct })]
   const slack_pct = context.limit('point.duty').value
   // A point may be off by as much in its duty as the standard leaves it: above the current itself it is said.
-  const most_A = least.current_A + slack_pct * slopeAt(current.least)
-  const band: Band = { low: null, high: most_A, closeLow: null, closeHigh: nextAbove(least.current_A) }
+  const slack_A = slack_pct * slopeAt(current.least)
   const figures = { duty: duty_pct, least_A: least.current_A, what: least.what }
   return [
     hold(context, {
@@ -83,9 +80,9 @@ function rulingOf(context: PointContext, pair: Pair): Ruling[] {
       span: current,
       text: current.least.toFixed(1),
       unit: 'A',
-      band,
+      band: bandUpTo(least.current_A, slack_A),
       source,
-      limit: { id: 'point.current', value: most_A },
+      limit: { id: 'point.current', value: least.current_A + slack_A },
       line: { code: 'point-current.most', figures: { ...figures, slack_pct }, decimals: 1 },
       figures,
     }),
@@ -157,6 +154,8 @@ export const pointCurrent: ReadStep<'charge-point'> = {
   stands: 'highest',
   panel: (context, verdictOf) => plugPanel('point-current', context, verdictOf),
   kit: () => ['pilot-duty'],
+  // What is set anew changes what it takes beside the others.
+  mendingTouches: ['point-share'],
   cautions: [{ id: 'outlet-becomes-live', hard: true }],
   hookup: {
     drawing: 'point-current',

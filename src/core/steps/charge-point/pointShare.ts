@@ -11,7 +11,7 @@ import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, figureOf } from '../reading'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { ComputedStep, Reading, ReadStep } from '../step'
-import { nextAbove, STEADY_pct, slopeAt, toldBy } from './codedCurrent'
+import { bandUpTo, STEADY_pct, slopeAt, toldBy, withoutCurrent } from './codedCurrent'
 import { examplePoint, exampleServed } from './example'
 import { atPoint, type PointContext } from './point'
 
@@ -62,14 +62,6 @@ const isSteady = ({ value, bound }: { value: number; bound: string }): boolean =
 const slackAt = (context: PointContext, { least }: Span): number =>
   least === 0 ? 0 : context.limit('point.duty').value * slopeAt(least)
 
-/** The limit, with what the pilots may be off by: above the limit itself it is said. */
-const bandOf = (limit_A: number, slack_A: number) => ({
-  low: null,
-  high: limit_A + slack_A,
-  closeLow: null,
-  closeHigh: nextAbove(limit_A),
-})
-
 function ownRuling(context: PointContext, limit_A: number, text: string): Ruling {
   const source = 'iec-61851-pilot'
   const line = { code: 'point-current.codes', figures: { duty: text }, source } as const
@@ -78,9 +70,8 @@ function ownRuling(context: PointContext, limit_A: number, text: string): Ruling
   if (isSteady(figure.read)) return ruled(context, 'within', 'point-share.waits', line, figures)
   const told = toldBy(figure)
   if (told.what !== 'current') {
-    const isNothing = told.what === 'nothing'
-    const code = isNothing ? 'point-current.codes-nothing' : `point-current.${told.what}`
-    return ruled(context, isNothing ? 'outside' : 'not-yet', code, line, figures)
+    const { verdict, code } = withoutCurrent(told.what)
+    return ruled(context, verdict, code, line, figures)
   }
   const { current } = told
   const slack_A = slackAt(context, current)
@@ -89,7 +80,7 @@ function ownRuling(context: PointContext, limit_A: number, text: string): Ruling
     span: current,
     text: current.least.toFixed(1),
     unit: 'A',
-    band: bandOf(limit_A, slack_A),
+    band: bandUpTo(limit_A, slack_A),
     source,
     limit: { id: 'point.shared', value: limit_A + slack_A },
     line: { code: 'point-share.own', figures: { duty: text, limit_A }, decimals: 1 },
@@ -192,7 +183,7 @@ export const pointLoad: ComputedStep<'charge-point'> = {
       span: together,
       text: together.least.toFixed(1),
       unit: 'A',
-      band: bandOf(limit_A, slack_A),
+      band: bandUpTo(limit_A, slack_A),
       source: 'point-practice',
       limit: { id: 'point.shared', value: limit_A + slack_A },
       line: { code: 'point-load.sum', figures: { group, limit_A }, decimals: 1 },
