@@ -56,6 +56,9 @@ const resistors: Readonly<Record<string, number>> = {
 }
 /** A duty is asked for with the cable that is set beside it. */
 const cableBeside = (slot: string): string => (slot === 'duty-lower' ? 'cable-lower' : 'cable-full')
+/** How slowly the ramps of the simulated tester rise. */
+const RAMP_ms_per_mA = 60
+const DC_RAMP_ms_per_mA = 800
 const WAITS_ms = 2000
 const DROPS_ms = 60
 
@@ -86,6 +89,8 @@ export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
     case 'loop-impedance':
       return loopAt(bench, site, part)
     case 'rcd-time': {
+      if (setting.slot === 'plug-ramp-time')
+        return show(RAMP_ms_per_mA * protection.ramp_mA(setting.choices['plug-waveform'] === 'wave-pulsating', at_ms))
       const time = protection.trip_ms(multiple ?? 1, angle_deg ?? 0, at_ms)
       return show(time === null || time > WAITS_ms ? over : time)
     }
@@ -95,6 +100,7 @@ export function pressAtPlug(bench: Bench, site: Installation, of: Of): Pressed {
     case 'dc-residual-current':
       return show(protection.direct_mA(polarity) ?? over)
     case 'dc-residual-time':
+      if (setting.slot.endsWith('-time')) return show(DC_RAMP_ms_per_mA * (protection.direct_mA(polarity) ?? over))
       return show(protection.six_ms(polarity, at_ms) ?? over)
     case 'disconnection-time':
       return show(

@@ -176,7 +176,7 @@ function Waiting({ trips: { left_s, ready_s }, point }: { trips: Trips; point: P
 }
 
 /** What the display shows: typed, tapped, or come through the feed; what it comes to stands beside it. */
-function Reading({ trips: { text, type, typed, trip } }: { trips: Trips }) {
+function Reading({ trips: { text, type, typed, trip, time, setTime } }: { trips: Trips }) {
   const field = useRef<HTMLInputElement>(null)
   useEffect(() => field.current?.focus(), [])
   return (
@@ -193,6 +193,20 @@ function Reading({ trips: { text, type, typed, trip } }: { trips: Trips }) {
         />
         <span>{trip ? unitSpellings[trip.slot.unit].written : ''}</span>
       </label>
+      {trip?.timeSlot && (
+        <label className="trip-time">
+          {say('guide.ran-for')}
+          <input
+            value={time}
+            inputMode="decimal"
+            autoComplete="off"
+            placeholder={say('slot.optional')}
+            onChange={(event) => setTime(event.target.value)}
+            data-testid="trip-time"
+          />
+          <span>{unitSpellings.ms.written}</span>
+        </label>
+      )}
       {typed && (
         <p className="trip-verdict">
           <Mark verdict={typed.verdict} size={24} named={false} /> {say(`verdict.${typed.verdict}`)}

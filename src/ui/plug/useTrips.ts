@@ -2,7 +2,9 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { evaluateDraft, stepKey, tripsOf } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartData } from '@/core/plant/part'
+import { parseReading } from '@/core/quantity/parseReading'
 import type { Facts } from '@/core/record/facts'
+import type { Measurable } from '@/core/record/instrument'
 import { type FigureHow, type Guide, isPassedBy, secondsLeft } from '@/core/steps/charge-point/tripGuide'
 import type { PlannedTrip } from '@/core/steps/charge-point/tripPlan'
 import { slotsOf } from '@/core/steps/step'
@@ -26,6 +28,9 @@ export type TripsProps = {
   onLeave(): void
 }
 
+/** What an instrument sends for the time of a ramp. */
+const timeOf = ({ isDirect }: PlannedTrip): Measurable => (isDirect ? 'dc-residual-time' : 'rcd-time')
+
 /** The waveform of the trips is a question of one of the two tests. */
 const WAVE = 'plug-waveform'
 
@@ -39,12 +44,24 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
   const slots = plan.trips.map((one) => one.slot.id).join()
   const resetLines = reset.length
   const ready_s = model?.ready_s ?? 0
+  const ramps = plan.trips.flatMap(({ slot, timeSlot }) => (timeSlot ? `${slot.id}=${timeSlot}` : [])).join()
   const ritual = useMemo(
-    () => ({ slots: slots.split(',').filter(Boolean), resetLines, ready_s }),
-    [slots, resetLines, ready_s],
+    () => ({
+      slots: slots.split(',').filter(Boolean),
+      resetLines,
+      ready_s,
+      times: Object.fromEntries(
+        ramps
+          .split(',')
+          .filter(Boolean)
+          .map((one) => one.split('=')),
+      ) as Record<string, string>,
+    }),
+    [slots, resetLines, ready_s, ramps],
   )
   const state = useGuide(`trips:${store.me.id}:${store.jobId}:${point.id}`, ritual)
   const [text, setText] = useState('')
+  const [time, setTime] = useState('')
   const [how, setHow] = useState<FigureHow>('typed')
   const [said, setSaid] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
@@ -86,6 +103,15 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     setHow(standIn ? 'stand-in' : 'feed')
     if (guide.moment === 'trip') void state.move({ do: fresh.read.bound === 'more-than' ? 'held' : 'done' })
   }, [fresh, state, guide, facts.instruments])
+
+  // How long a ramp ran comes beside what it reached; what was there when the moment began belongs to another trip.
+  const ran = trip?.timeSlot ? live.latest[timeOf(trip)] : undefined
+  const ranBefore = useRef({ trip: -1, at: '' })
+  if (guide && ranBefore.current.trip !== guide.trip) ranBefore.current = { trip: guide.trip, at: ran?.at ?? '' }
+  useEffect(() => {
+    const isDue = guide?.moment === 'trip' || guide?.moment === 'read'
+    if (isDue && ran && !ran.old && ran.at !== ranBefore.current.at) setTime(ran.read.text)
+  }, [ran, guide?.moment])
 
   const adapter = pairedAdapter(live, facts.instruments)
   useAdapter(live, place, (told) => {
@@ -131,9 +157,13 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
 
   const read = async (): Promise<void> => {
     if (!typed || !trip) return setSaid(say('guide.what-does-it-show'))
+    if (trip.timeSlot && time !== '' && parseReading(time, 'ms').state !== 'read')
+      return setSaid(say('guide.which-time'))
     setSaid(null)
-    await state.move({ do: 'read', text, how, test: trip.step, isOutside: typed.verdict === 'outside' })
+    const isOutside = typed.verdict === 'outside'
+    await state.move({ do: 'read', text, how, test: trip.step, isOutside, ...(time === '' ? {} : { time }) })
     type('')
+    setTime('')
   }
   const again = async (): Promise<void> => {
     // The figure that was outside counts: it is kept before the trip is taken again.
@@ -148,9 +178,16 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     const setting = { step: trip.step, slot: trip.slot.id, choices: { [WAVE]: plan.waveform } }
     const wanted = { measures: trip.slot.measures, setting, instrumentId: tool.id }
     const pressed = await pressSimulated(store, facts, evaluation, one, wanted)
+    // One press of a ramp shows both what it reached and how long it ran.
+    const timed = trip.timeSlot && {
+      measures: timeOf(trip),
+      setting: { ...setting, slot: trip.timeSlot },
+      instrumentId: tool.id,
+    }
+    const ran = timed && typeof pressed !== 'string' ? await pressSimulated(store, facts, evaluation, one, timed) : ''
     setBusy(false)
     setSaid(typeof pressed === 'string' ? pressed : null)
-    if (typeof pressed !== 'string') feed.take([pressed])
+    feed.take([pressed, ran].filter((sample) => typeof sample === 'object' && sample !== null))
   }
   const held = async (): Promise<void> => {
     const most = tool?.ranges.find((range) => range.measures === trip?.slot.measures)?.most
@@ -177,6 +214,8 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
     typed,
     text,
     type,
+    time,
+    setTime,
     said,
     busy,
     simulatedBy: isSimulated ? tool.tag : null,

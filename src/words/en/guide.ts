@@ -44,6 +44,8 @@ export const guide = {
   'guide.must-hold': 'Nothing may trip. Let it run to its end.',
   'guide.nobody-touches': 'Nobody touches metal.',
   'guide.what-does-it-show': 'What does it show?',
+  'guide.ran-for': 'It ran for',
+  'guide.which-time': 'How long did the ramp run, in ms? Type the figure, or leave it empty.',
   'guide.stopped': 'That is outside',
   'guide.stopped-why': '{name}: {read}. It is kept either way, and counts. Take it again, or go on and snag the point.',
   'guide.done': 'All trips are read',

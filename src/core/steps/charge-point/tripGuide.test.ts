@@ -195,6 +195,48 @@ describe('the ritual between trips', () => {
   })
 })
 
+describe('a ramp', () => {
+  const ramp: Ritual = {
+    slots: ['dc-ramp-plus'],
+    resetLines: 1,
+    ready_s: 0,
+    times: { 'dc-ramp-plus': 'dc-ramp-plus-time' },
+  }
+  const read = (time?: string): Guide =>
+    moved(
+      { ...freshGuide(0), moment: 'read' },
+      { do: 'read', text: '4.8', how: 'feed', test: 'point-detector', isOutside: false, ...(time ? { time } : {}) },
+      ramp,
+      1,
+    )
+
+  it('keeps how long it ran beside what it reached, and is whole without', () => {
+    expect(read('3840')).toMatchObject({
+      moment: 'done',
+      texts: { 'dc-ramp-plus': '4.8', 'dc-ramp-plus-time': '3840' },
+      hows: { 'dc-ramp-plus-time': 'feed' },
+    })
+    expect(read().texts).toEqual({ 'dc-ramp-plus': '4.8' })
+  })
+
+  it('comes back with its time, loses it when it is taken again, and is kept once more with another', () => {
+    const known = { ...read('3840'), moment: 'stopped' as const, kept: ['point-detector'] }
+    expect(guideFrom(JSON.parse(JSON.stringify(known)), ramp)).toEqual(known)
+    expect(moved(known, { do: 'again' }, ramp, 2).texts).toEqual({})
+    const again = { ...known, moment: 'read' as const }
+    const as = (time: string): Move => ({
+      do: 'read',
+      text: '4.8',
+      how: 'feed',
+      test: 'point-detector',
+      isOutside: false,
+      time,
+    })
+    expect(moved(again, as('3840'), ramp, 2).kept).toEqual(['point-detector'])
+    expect(moved(again, as('3900'), ramp, 2).kept).toEqual([])
+  })
+})
+
 describe('what a paired adapter tells', () => {
   const at = (moment: Guide['moment']): Guide => ({ ...freshGuide(0), moment })
 

@@ -33,7 +33,13 @@ export const guideSchema = z.strictObject({
 export type Guide = z.infer<typeof guideSchema>
 
 /** What the ritual is made of at one plug. */
-export type Ritual = { slots: readonly string[]; resetLines: number; ready_s: number }
+export type Ritual = {
+  slots: readonly string[]
+  resetLines: number
+  ready_s: number
+  /** By slot of a ramp: where its time is kept. */
+  times?: Readonly<Record<string, string>>
+}
 
 export type Move =
   | { do: 'done' }
@@ -41,7 +47,7 @@ export type Move =
   /** It did not trip, or it did: then the figure is read. */
   | { do: 'held' }
   /** What the display shows, for a test; a figure that is outside stops the sequence. */
-  | { do: 'read'; text: string; how: FigureHow; test: string; isOutside: boolean }
+  | { do: 'read'; text: string; how: FigureHow; test: string; isOutside: boolean; time?: string }
   /** After a stop: the same trip once more, or on with the next. */
   | { do: 'again' }
   | { do: 'go-on' }
@@ -167,15 +173,19 @@ export function moved(before: Guide, move: Move, ritual: Ritual, now: number): G
       return guide.moment === 'trip' ? at(withHeld(guide, ritual, true), 'read', now) : guide
     case 'read': {
       if (guide.moment !== 'read' || slot === undefined) return guide
-      const texts = { ...guide.texts, [slot]: move.text }
+      const timeSlot = ritual.times?.[slot]
+      const read = { [slot]: move.text, ...(timeSlot && move.time ? { [timeSlot]: move.time } : {}) }
+      const texts = { ...guide.texts, ...read }
+      const isSame = Object.entries(read).every(([id, text]) => guide.texts[id] === text)
       // A figure that is read once more makes another reading of its test.
-      const kept = guide.texts[slot] === move.text ? guide.kept : guide.kept.filter((test) => test !== move.test)
-      const known = { ...guide, texts, kept, hows: { ...guide.hows, [slot]: move.how } }
+      const kept = isSame ? guide.kept : guide.kept.filter((test) => test !== move.test)
+      const hows = Object.fromEntries(Object.keys(read).map((id) => [id, move.how]))
+      const known = { ...guide, texts, kept, hows: { ...guide.hows, ...hows } }
       return move.isOutside ? at(known, 'stopped', now) : afterRead(known, ritual, now)
     }
     case 'again': {
       if (guide.moment !== 'stopped' || slot === undefined) return guide
-      const { [slot]: _, ...texts } = guide.texts
+      const { [slot]: _, [ritual.times?.[slot] ?? '']: __, ...texts } = guide.texts
       const isLive = guide.held.includes(slot)
       return at({ ...withHeld(guide, ritual, false), texts }, isLive ? 'trip' : 'to-a', now)
     }
@@ -185,10 +195,11 @@ export function moved(before: Guide, move: Move, ritual: Ritual, now: number): G
 }
 
 /** A place as it was stored, if it is one of this ritual; else null: another model, another school. */
-export function guideFrom(stored: unknown, { slots }: Ritual): Guide | null {
+export function guideFrom(stored: unknown, { slots, times = {} }: Ritual): Guide | null {
   const parsed = guideSchema.safeParse(stored)
   if (!parsed.success) return null
   const { trip, texts, held } = parsed.data
-  const isOf = [...Object.keys(texts), ...held].every((slot) => slots.includes(slot))
+  const known = new Set([...slots, ...Object.values(times)])
+  const isOf = [...Object.keys(texts), ...held].every((slot) => known.has(slot))
   return trip < Math.max(1, slots.length) && isOf ? parsed.data : null
 }

@@ -22,8 +22,17 @@ export type PlannedTrip = {
   low: number | null
   high: number | null
   unit: Unit
+  /** Where a ramp keeps how long it ran, beside what it reached; null where nothing is kept. */
+  timeSlot: string | null
 }
 export type TripPlan = { trips: readonly PlannedTrip[]; waveform: string }
+
+/** A ramp and the slot of its time. */
+const times: Readonly<Record<string, string>> = {
+  'dc-ramp-plus': 'dc-ramp-plus-time',
+  'dc-ramp-minus': 'dc-ramp-minus-time',
+  'plug-ramp-0': 'plug-ramp-time',
+}
 
 const isNumber = (slot: Slot): slot is NumberSlot => slot.kind === 'number'
 
@@ -65,7 +74,14 @@ function ofDevice(
   const { rcd } = device
   const { multiple, angle_deg, waveform = waveOf(wave) } = slot.of!
   const isDirect = waveform === 'dc'
-  const shared = { step: 'point-trips', slot, isDirect, angle_deg: angle_deg ?? 0, unit: slot.unit } as const
+  const shared = {
+    step: 'point-trips',
+    slot,
+    isDirect,
+    angle_deg: angle_deg ?? 0,
+    unit: slot.unit,
+    timeSlot: times[slot.id] ?? null,
+  } as const
   if (multiple === undefined) {
     const shares = rampShares(rcd.type, waveform)
     const bound = (share: number | undefined): number | null => (share === undefined ? null : share * rcd.rated_mA)
@@ -87,6 +103,7 @@ function ofDetector(slot: NumberSlot): PlannedTrip {
     holds: false,
     angle_deg: slot.of?.angle_deg ?? 0,
     unit: slot.unit,
+    timeSlot: times[slot.id] ?? null,
   } as const
   if (isRamp) return { ...shared, current_mA: null, low: rampBand.low, high: rampBand.high }
   const at_mA = DC_DETECTOR_mA.most
