@@ -101,11 +101,13 @@ export async function takeReading(page: Page, hands: Hands, figures: Figures): P
 
 const MOST_STEPS = 120
 const MOST_TRIES = 4
-const CLOUD_PASSES_ms = 4000
+/** The feed is asked every two seconds: a cloud that has just come is seen by then. */
+const CLOUD_SEEN_ms = 4000
+const CLOUD_PASSES_ms = 180_000
 
 /**
  * Goes from step to step by "Next" until nothing is left to do. A reading outside is taken again, as a passing cloud
- * deserves; one that stays outside is mended, said how, and tested again.
+ * deserves, once the strip says that the light is steady; one that stays outside is mended, said how, and tested again.
  *
  * @param only titles of the steps to take, where not all of them.
  * @returns the titles of the steps that had to be mended.
@@ -133,7 +135,8 @@ export async function commission(
     // Clouds pass where light is measured; anything else comes out alike.
     const isUnderSky = (await page.$('[data-testid=live-light]')) !== null
     for (let again = 1; isUnderSky && found === 'outside' && again < MOST_TRIES; again++) {
-      await new Promise((resolve) => setTimeout(resolve, CLOUD_PASSES_ms))
+      await new Promise((resolve) => setTimeout(resolve, CLOUD_SEEN_ms))
+      await page.waitForSelector('[data-testid=live-light][data-trend=steady]', { timeout: CLOUD_PASSES_ms })
       await hands.again()
       found = await takeReading(page, hands, figures)
     }

@@ -51,7 +51,7 @@ export function LiveCells({ live, now, meter, onPair }: Props) {
   const trend = lightTrend(live.light)
   return (
     <>
-      <div className="live" data-testid="live-light">
+      <div className="live" data-testid="live-light" data-trend={trend.state}>
         <Spark light={live.light} />
         <div>
           <div className="val">
