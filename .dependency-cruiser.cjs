@@ -15,6 +15,7 @@ module.exports = {
       'node_modules/@noble/hashes/',
       'node_modules/papaparse/',
       'node_modules/luxon/',
+      'node_modules/ml-matrix/',
     ]),
     only('words-need-core', '^src/words/', ['^src/core/']),
     only('standin-needs-core', '^src/standin/', ['^src/core/']),

@@ -24,7 +24,16 @@ import {
   r1r2,
   r1r2Schema,
 } from './acCalculations'
-import { stringCurve, stringCurveSchema, translate, translateSchema } from './curveCalculations'
+import {
+  features,
+  featuresSchema,
+  fit,
+  fitSchema,
+  stringCurve,
+  stringCurveSchema,
+  translate,
+  translateSchema,
+} from './curveCalculations'
 import {
   earthFaultPlace,
   earthFaultSchema,
@@ -152,6 +161,16 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'current against voltage of strings whose cell groups are shaded, bypassed or reversed',
     schema: stringCurveSchema,
     run: stringCurve as Calculation['run'],
+  },
+  'iv-features': {
+    about: 'what stands out on a measured curve: its ends, highest power, slopes and ledges',
+    schema: featuresSchema,
+    run: features as Calculation['run'],
+  },
+  'iv-fit': {
+    about: 'the five single-diode parameters of a measured curve, each with its 95 % interval',
+    schema: fitSchema,
+    run: fit as Calculation['run'],
   },
   'iv-translate': {
     about: 'a measured curve carried to other light and temperature',

@@ -1,9 +1,14 @@
 /** Calculations of I-V curves on the command line: strings of unlike cell groups, and translation to other conditions. */
 import { z } from 'zod'
 import type { CellGroup } from '../core/curve/cellGroup'
+import { featuresOf } from '../core/curve/features'
+import { fitDiode } from '../core/curve/fitDiode'
+import type { CurveRefusal } from '../core/curve/points'
 import { ParallelStrings } from '../core/curve/stringCurve'
 import { byProcedure1, byProcedure2 } from '../core/curve/translate'
 import { sources } from '../core/regime/sources'
+import { say } from '../words/say'
+import { CalcProblem } from './problem'
 
 const MOST_MODULES = 60
 const MOST_GROUPS = 12
@@ -62,11 +67,12 @@ const conditionsSchema = z.strictObject({
 })
 const resistance_ohm = z.number().min(0).max(1e4)
 const kappa_ohmPerK = z.number().min(-100).max(100)
+const pointsSchema = z
+  .array(z.tuple([z.number().min(-1e5).max(1e5), z.number().min(-1e5).max(1e5)]))
+  .min(1)
+  .max(MOST_POINTS)
 const shared = {
-  points: z
-    .array(z.tuple([z.number().min(-1e5).max(1e5), z.number().min(-1e5).max(1e5)]))
-    .min(1)
-    .max(MOST_POINTS),
+  points: pointsSchema,
   from: conditionsSchema,
   to: conditionsSchema,
 }
@@ -101,3 +107,17 @@ export function translate(input: z.infer<typeof translateSchema>) {
   const carry = input.procedure === 1 ? byProcedure1(input.parameters) : byProcedure2(input.parameters)
   return { points: carry(input.points, input.from, input.to), sources: [sources['iec-60891']] }
 }
+
+/** What was found on a curve, or why the points are none. */
+function soundOrRefused<Found extends object>(found: Found | CurveRefusal): Found {
+  if (typeof found === 'string') throw new CalcProblem([{ path: ['points'], message: say(`curve.refused-${found}`) }])
+  return found
+}
+
+export const featuresSchema = z.strictObject({ points: pointsSchema })
+
+export const features = ({ points }: z.infer<typeof featuresSchema>) => soundOrRefused(featuresOf(points))
+
+export const fitSchema = z.strictObject({ points: pointsSchema, sigma_A: z.number().positive().max(1e4).optional() })
+
+export const fit = ({ points, sigma_A }: z.infer<typeof fitSchema>) => soundOrRefused(fitDiode(points, sigma_A ?? null))

@@ -4,6 +4,7 @@ import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
 import type { acSays } from './en/acSays'
 import { broken } from './en/broken'
+import { curve } from './en/curve'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
@@ -21,7 +22,7 @@ import type { schedule } from './en/schedule'
 import { trade } from './en/trade'
 import { ui } from './en/ui'
 
-const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...ui }
+const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...ui }
 type Later = typeof ac &
   typeof acSays &
   typeof guide &

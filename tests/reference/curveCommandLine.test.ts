@@ -106,3 +106,54 @@ describe('iv-translate', () => {
     expect(problem.errors.map((error: { message: string }) => error.message).join('\n')).toContain(message)
   })
 })
+
+describe('iv-features and iv-fit', () => {
+  const diode = {
+    photocurrent_A: 9.6,
+    saturationCurrent_A: 2.1e-10,
+    seriesResistance_ohm: 2.4,
+    shuntResistance_ohm: 3900,
+    modifiedIdeality_V: 16.5,
+  }
+  const voltages_V = Array.from({ length: 160 }, (_, k) => k * 2.54)
+  const whole = calc('single-diode', { ...diode, voltages_V }).out
+  const points = voltages_V.map((voltage, k) => [voltage, whole.currents_A[k]])
+
+  it('name what single-diode computed', () => {
+    const { out } = calc('iv-features', { points })
+    for (const name of ['voc_V', 'isc_A', 'pmax_W']) expect(Math.abs(out[name] / whole[name] - 1)).toBeLessThan(1e-4)
+    expect(out.fillFactor).toBeCloseTo(out.pmax_W / (out.voc_V * out.isc_A), 12)
+    expect(Math.abs(out.slopeAtIsc_S * diode.shuntResistance_ohm - 1)).toBeLessThan(0.02)
+    expect(out.slopeAtVoc_ohm).toBeGreaterThan(diode.seriesResistance_ohm)
+    expect(out.steps).toEqual([])
+    const { out: fit } = calc('iv-fit', { points })
+    for (const [name, value] of Object.entries(diode)) {
+      expect(fit[name].value / value).toBeCloseTo(1, 5)
+      expect(Object.keys(fit[name]).sort()).toEqual(['high', 'low', 'value'])
+    }
+  })
+
+  it('names the ledge of a string with a cell group in shade', () => {
+    const strings = [string(module(), module(), module({ photocurrent_A: 4 }), module(), module())]
+    const volts = Array.from({ length: 200 }, (_, k) => k * 0.96)
+    const { out: shaded } = calc('string-curve', { strings, voltages_V: volts })
+    const { out } = calc('iv-features', { points: volts.map((voltage, k) => [voltage, shaded.currents_A[k]]) })
+    expect(out.steps).toEqual([
+      { voltage_V: expect.any(Number), width_V: expect.any(Number), drop_A: expect.any(Number) },
+    ])
+    expect(Math.abs(out.steps[0].drop_A / 5 - 1)).toBeLessThan(0.05)
+  })
+
+  it.each([
+    ['iv-features', { points: [[30, 6]] }, 'at least 5 points'],
+    ['iv-features', { points: points.map(([voltage, current]) => [-voltage!, current]) }, 'leads were crossed'],
+    ['iv-features', { points: points.map(([voltage]) => [voltage, 0]) }, 'Every point is zero'],
+    ['iv-fit', { points: points.slice(0, 40) }, 'up to open circuit'],
+    ['iv-fit', { points, sigma_A: 0 }, 'sigma_A is 0'],
+    ['iv-fit', { points, scatter: 1 }, 'not known here'],
+  ])('%s refuses bad points', (name, input, message) => {
+    const { status, stdout, problem } = calc(name, input)
+    expect([status, stdout]).toEqual([2, ''])
+    expect(problem.errors.map((error: { message: string }) => error.message).join('\n')).toContain(message)
+  })
+})

@@ -3,7 +3,8 @@
  * edition of 2021 writes procedure 2 with a logarithm that is fitted to several irradiances; with its first-order term
  * alone it is the one below.
  */
-export type CurvePoint = readonly [voltage_V: number, current_A: number]
+import type { CurvePoint } from './points'
+
 export type CurveConditions = { irradiance_Wm2: number; cellTemperature_C: number }
 
 export type Procedure1 = {
