@@ -32,7 +32,7 @@ function whyNot(
   isStill: boolean,
   textOf: (id: string) => string,
 ): Why | null {
-  const { parts, plant } = evaluation
+  const { parts, plant, facts } = evaluation
   const step = id === null ? null : stepById(id)
   if (!step || !isRead(step)) {
     const known = steps.filter(isRead).map((one) => one.id)
@@ -47,7 +47,7 @@ function whyNot(
   if (kind !== step.appliesTo)
     return { at: ['partId'], message: `partId names a ${kind}; ${step.id} is made on a ${step.appliesTo}` }
   if (part.retired || !isStill) return null
-  if (!isAskedOf(step, part, plant))
+  if (!isAskedOf(step, part, plant, facts.regime))
     return { at: ['step'], message: `step is "${step.id}"; it is not asked of ${tag}, as the plant has it` }
   const { check } = checkBody(evaluation, { step, part }, body)
   if (check.state !== 'refused' || !misplaced.has(check.code)) return null

@@ -2,6 +2,7 @@
  * The one source of everything shown: facts in, evaluation out. Pure, linear in the number of entries; `now` decides
  * only what is due, never a verdict.
  */
+import { type CurveToExplain, curveCauses } from './diagnosis/curveCauses'
 import type { EntryIndex } from './evaluation/entryIndex'
 import { swappedNeighbour } from './evaluation/neighbour'
 import { contextIn } from './evaluation/draft'
@@ -132,6 +133,19 @@ export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   const found = step.causes(context, judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found
+}
+
+/** A curve whose causes take a while to find, null where there is none. */
+export function toExplain(evaluation: Evaluation, one: StepEvaluation): CurveToExplain | null {
+  const { judgement, counting, step } = one
+  if (!judgement || !counting || !step.explains) return null
+  return step.explains(contextIn(evaluation, one, counting.entry.body), judgement)
+}
+
+/** All causes, those that take a while among them: for what is printed and sealed. */
+export function allCauses(evaluation: Evaluation, one: StepEvaluation): Cause[] {
+  const question = toExplain(evaluation, one)
+  return question ? curveCauses(question) : causes(evaluation, one)
 }
 
 /** What a step is looked at in, with what is answered so far: unlike a judgement it may ask for readings of any step. */

@@ -6,7 +6,7 @@ import '@/words/ac'
 import '@/words/record'
 import '@/words/print'
 import '@/words/regime'
-import { causes, evaluate, linesOf, picturesOf } from '@/core/evaluate'
+import { allCauses, evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Facts } from '@/core/record/facts'
@@ -180,7 +180,7 @@ function pvParticulars(evaluation: Evaluation): [string, string][] {
 function remarks(facts: Facts, evaluation: Evaluation): string[] {
   const list = evaluation.steps.filter(isRemarkable).map((one) => {
     const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
-    const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
+    const meaning = one.verdict === 'outside' ? meaningOf(allCauses(evaluation, one)[0]) : ''
     return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
   })
   for (const one of evaluation.steps) {

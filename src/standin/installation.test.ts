@@ -51,7 +51,7 @@ function built(own: { supply?: object; circuit?: object; rcd?: object; circuitId
     pressStandIn(tester, key, of(kind), 'sky', START_ms, { setting: { slot, choices }, others: parts, ...connection })
   const value = (...all: Parameters<typeof press>): number => {
     const pressed = press(...all)
-    if (pressed.state !== 'shown') throw new Error(pressed.code)
+    if (pressed.state !== 'shown') throw new Error(JSON.stringify(pressed))
     return pressed.sample.value
   }
   return { parts, of, press, value }

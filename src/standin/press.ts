@@ -6,6 +6,7 @@ import { pressOnInstallation } from './installationTester'
 import { chance, seedOf } from './random'
 import { type Pressed, shownOn } from './shown'
 import { pressTester } from './stringTester'
+import { pressTracer } from './tracer'
 
 export type Connection = {
   /** The inverter runs and the string works at its maximum power. */
@@ -39,6 +40,7 @@ export function pressStandIn(
 ): Pressed {
   const { data } = part
   if (data.kind === 'string') {
+    if (key === 'iv-curve') return pressTracer(instrument, part.id, data, skySeed, at_ms, connection.mended)
     if (key === 'insulation') return insulation(instrument, part.id, data, at_ms, connection)
     if (key === 'dc-polarity' || key === 'dc-voltage' || key === 'dc-current')
       return pressTester(instrument, key, part.id, data, skySeed, at_ms, connection)

@@ -23,3 +23,9 @@ export function scatter(next: () => number): number {
   for (let k = 0; k < 12; k++) sum += next()
   return sum
 }
+
+/** Normally distributed numbers of mean 0 and deviation 1 (Box and Muller): the same seed gives the same ones. */
+export function gaussian(seed: number): () => number {
+  const next = chance(seed * 2654435761 + 12345)
+  return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
+}

@@ -1,14 +1,29 @@
 /**
  * A simulated string as it was really built: modules scatter, and some strings have a fault that nobody wrote down.
- * The physics are the stand-in's own (each module a diode of its own, see solver.ts), not the core's model.
+ * The physics are the stand-in's own (each cell group a diode of its own, see solver.ts), not the core's model.
  */
 import type { StringData } from '@/core/plant/part'
 import type { ModuleData } from '@/core/pv/moduleData'
 import { chance, scatter, seedOf } from './random'
 import type { Sky } from './sky'
-import { type StandinModule, stringMaximumPower, stringOpenVoltage, stringShortCurrent } from './solver'
+import {
+  type StandinGroup,
+  type StandinString,
+  stringMaximumPower,
+  stringOpenVoltage,
+  stringShortCurrent,
+} from './solver'
 
-export type Fault = 'none' | 'module-left-out' | 'group-shorted' | 'soiled' | 'reversed'
+export type Fault =
+  | 'none'
+  | 'module-left-out'
+  | 'group-shorted'
+  | 'soiled'
+  | 'reversed'
+  | 'shaded'
+  | 'bad-joint'
+  | 'leaky-cells'
+  | 'module-turned'
 
 /** How many strings in a hundred have each fault. */
 const FAULTS: readonly [Fault, number][] = [
@@ -16,9 +31,20 @@ const FAULTS: readonly [Fault, number][] = [
   ['soiled', 5],
   ['reversed', 3],
   ['group-shorted', 2],
+  ['shaded', 2],
+  ['bad-joint', 2],
+  ['leaky-cells', 1],
+  ['module-turned', 1],
 ]
 const GROUPS = 3
 const SOILED_SHARE = 0.86
+/** Groups in the shade of something, and the light that is left to them. */
+const SHADED = { groups: 4, share: 0.45 }
+/** A joint that was never made well, ohm; sound ones and the string's own cable. */
+const BAD_JOINT_ohm = 3.5
+const JOINTS_ohm = 0.12
+/** Cells whose edges conduct: their shunts come down to this share. */
+const LEAKY_SHARE = 0.04
 /** Scatter of sound modules: deviation of Voc and of Isc. */
 const SPREAD = { voc: 0.0015, isc: 0.003 }
 const BOLTZMANN_OVER_CHARGE = 8.617333262e-5
@@ -53,14 +79,8 @@ function faultBy(draw: number): Fault {
 }
 
 /** One module as it is, under a sky: its single diode from the data sheet's own points, by closed formulas. */
-function moduleUnder(
-  sky: Sky,
-  data: ModuleData,
-  own: AsBuilt['modules'][number],
-  light: number,
-  share: number,
-): StandinModule {
-  const suns = (Math.max(sky.irradiance_Wm2, 1) / STC_Wm2) * light
+function moduleUnder(sky: Sky, data: ModuleData, own: AsBuilt['modules'][number]): StandinGroup {
+  const suns = Math.max(sky.irradiance_Wm2, 1) / STC_Wm2
   const warm_K = sky.cell_C - STC_C
   const ideality_V = data.cellsInSeries * IDEALITY * BOLTZMANN_OVER_CHARGE * (sky.cell_C + 273.15)
   const voltage = data.voc_V * own.voc * (1 + (data.beta_pctPerK / 100) * warm_K)
@@ -75,27 +95,42 @@ function moduleUnder(
     seriesResistance_ohm: Math.max(LEAST_SERIES_ohm, drop / data.imp_A),
     shuntResistance_ohm: SHUNT_ohm / suns,
     ideality_V,
-    share,
   }
 }
 
-/** Every module of a string as it is, under a sky. */
-function modulesUnder(sky: Sky, string: StringData, built: AsBuilt): StandinModule[] {
-  const light = built.fault === 'soiled' ? SOILED_SHARE : 1
-  return built.modules.map((own, k) => {
-    const share = built.fault === 'group-shorted' && k === 0 ? 1 - 1 / GROUPS : 1
-    return moduleUnder(sky, string.moduleType.data, own, light, share)
+/** The groups of a module, with what is wrong with those of a faulty string; `place` counts groups along the string. */
+function groupsOf(module: StandinGroup, fault: Fault, place: number): StandinGroup[] {
+  return Array.from({ length: GROUPS }, (_, g) => {
+    const isShaded = fault === 'shaded' && place + g < SHADED.groups
+    const light = isShaded ? SHADED.share : fault === 'soiled' ? SOILED_SHARE : 1
+    const shunt = fault === 'leaky-cells' ? LEAKY_SHARE : 1
+    return {
+      photocurrent_A: module.photocurrent_A * light,
+      saturationCurrent_A: module.saturationCurrent_A,
+      seriesResistance_ohm: module.seriesResistance_ohm / GROUPS,
+      shuntResistance_ohm: (module.shuntResistance_ohm * shunt) / GROUPS,
+      ideality_V: module.ideality_V / GROUPS,
+      shorted: fault === 'group-shorted' && place + g === 0,
+    }
   })
+}
+
+/** A string as it is, under a sky. */
+export function stringAsBuilt(sky: Sky, string: StringData, built: AsBuilt): StandinString {
+  const { fault, modules } = built
+  const groups = modules.flatMap((own, k) => groupsOf(moduleUnder(sky, string.moduleType.data, own), fault, k * GROUPS))
+  const joints_ohm = fault === 'bad-joint' ? BAD_JOINT_ohm : JOINTS_ohm
+  return fault === 'module-turned' ? { groups, joints_ohm, turned: GROUPS } : { groups, joints_ohm }
 }
 
 /** Voltage in V and current in A while an inverter draws the most power from the string. */
 export function stringAtWork(sky: Sky, string: StringData, built: AsBuilt): { voltage_V: number; current_A: number } {
-  return stringMaximumPower(modulesUnder(sky, string, built))
+  return stringMaximumPower(stringAsBuilt(sky, string, built))
 }
 
 /** Open-circuit voltage in V, negative where the plugs are crossed, and short-circuit current in A, under a sky. */
 export function stringUnder(sky: Sky, string: StringData, built: AsBuilt): { voltage_V: number; current_A: number } {
-  const modules = modulesUnder(sky, string, built)
-  const voltage_V = stringOpenVoltage(modules)
-  return { voltage_V: built.fault === 'reversed' ? -voltage_V : voltage_V, current_A: stringShortCurrent(modules) }
+  const asIs = stringAsBuilt(sky, string, built)
+  const voltage_V = stringOpenVoltage(asIs)
+  return { voltage_V: built.fault === 'reversed' ? -voltage_V : voltage_V, current_A: stringShortCurrent(asIs) }
 }

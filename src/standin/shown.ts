@@ -5,6 +5,8 @@ import { chance, scatter, seedOf } from './random'
 
 export type Pressed =
   | { state: 'shown'; sample: FeedSample }
+  /** A sweep, in the parts in which it comes. */
+  | { state: 'swept'; samples: FeedSample[] }
   | { state: 'refused'; code: 'standin-reversed' | 'standin-not-here' }
   | { state: 'refused'; code: 'standin-tripped'; rcd: string }
   | { state: 'refused'; code: 'standin-rating'; value: number; unit: 'V' | 'A'; most: number }

@@ -6,7 +6,7 @@ import { testId } from '@/core/testing/factsBuilder'
 import { asBuilt, stringUnder } from './roof'
 import { sensorReading } from './sensors'
 import { skyAt, skyHour } from './sky'
-import { moduleVoltage, type StandinModule, stringOpenVoltage, stringShortCurrent } from './solver'
+import { groupVoltage, type StandinGroup, type StandinString, stringOpenVoltage, stringShortCurrent } from './solver'
 import { pressTester } from './stringTester'
 
 const START = Date.parse('2026-05-14T10:00:00.000Z')
@@ -78,33 +78,34 @@ describe('the simulated roof', () => {
 })
 
 describe('the stand-ins’ own solver', () => {
-  const plain: StandinModule = {
+  const plain: StandinGroup = {
     photocurrent_A: 9,
     saturationCurrent_A: 1e-10,
     seriesResistance_ohm: 0.3,
     shuntResistance_ohm: 300,
     ideality_V: 1.5,
-    share: 1,
   }
+  const string = (...groups: StandinGroup[]): StandinString => ({ groups, joints_ohm: 0 })
 
   it('meets the core’s solution of the same diode, although it shares nothing with it', () => {
     const same = { ...plain, modifiedIdeality_V: plain.ideality_V }
-    expect(stringOpenVoltage([plain])).toBeCloseTo(openCircuitVoltage(same), 9)
+    expect(stringOpenVoltage(string(plain))).toBeCloseTo(openCircuitVoltage(same), 9)
     for (const current of [0, 3, 6, 8.5]) {
-      expect(currentAt(same, moduleVoltage(plain, current))).toBeCloseTo(current, 9)
+      expect(currentAt(same, groupVoltage(plain, current))).toBeCloseTo(current, 9)
     }
   })
 
-  it('lets bypass diodes carry a string past one dim module', () => {
+  it('lets bypass diodes carry a string past one dim group', () => {
     const dim = { ...plain, photocurrent_A: 3 }
-    const short = stringShortCurrent([plain, plain, plain, dim])
+    const short = stringShortCurrent(string(plain, plain, plain, dim))
     expect(short).toBeGreaterThan(8.5)
-    expect(moduleVoltage(dim, short)).toBeLessThan(0)
+    expect(groupVoltage(dim, short)).toBeLessThan(0)
   })
 
-  it('loses a third of a module with a shorted group', () => {
-    const whole = stringOpenVoltage([plain])
-    expect(stringOpenVoltage([{ ...plain, share: 2 / 3 }])).toBeCloseTo((2 / 3) * whole, 9)
+  it('loses a group that is shorted, and two where one is turned round', () => {
+    const whole = stringOpenVoltage(string(plain))
+    expect(stringOpenVoltage(string(plain, plain, { ...plain, shorted: true }))).toBeCloseTo(2 * whole, 9)
+    expect(stringOpenVoltage({ ...string(plain, plain, plain), turned: 1 })).toBeCloseTo(whole, 9)
   })
 })
 

@@ -9,6 +9,7 @@ import { quantity, say, sayCode } from './say'
 export function valueText(value: SlotValue | undefined): string {
   if (!value) return ''
   if ('choice' in value) return sayCode('choice', value.choice)
+  if ('curve' in value) return say('reading.points', { count: value.curve.voltages_V.length })
   const { written } = unitSpellings[value.unit]
   return value.unit === 'deg' ? `${value.text}${written}` : `${value.text} ${written}`
 }

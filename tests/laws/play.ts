@@ -12,6 +12,10 @@ import { plantOfJob } from '@/core/plant/projection'
 import type { Body, Entry, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
+import { referenceOf } from '@/core/curve/reference'
+import type { CurveValue } from '@/core/curve/curveValue'
+import { currentAt } from '@/core/pv/singleDiode'
+import { moduleModel } from '@/core/pv/stringModel'
 import { choicesOf, missingSlots, type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead } from '@/core/steps/step'
 import {
@@ -253,6 +257,7 @@ function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue |
     const usual = USUAL[slot.id] ?? from
     return { choice: usual[at(wish.pick) % usual.length]! }
   }
+  if (slot.kind === 'curve') return wish.good || at(wish.missing) !== 0 ? { curve: soundCurve(part) } : null
   if (!wish.good && at(wish.missing) === 0) return null
   // At half the current nothing trips: the display runs to its end.
   if (wish.good && slot.of?.multiple === 0.5) return { text: '>2000', value: 2000, bound: 'more-than', unit: slot.unit }
@@ -260,6 +265,23 @@ function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue |
   const bound = wish.good ? 'exact' : at(wish.bound)
   const sign = bound === 'more-than' ? '>' : bound === 'less-than' ? '<' : ''
   return { text: `${sign}${value}`, value, bound, unit: slot.unit }
+}
+
+/** What a sound string gives at the light and warmth of `conditions`. */
+function soundCurve({ data }: Part): CurveValue {
+  if (data.kind !== 'string') throw new Error('soundCurve: expected a string')
+  const module = data.moduleType.data
+  const { parameters } = moduleModel(module)
+  const { irradiance, cell } = conditions()
+  const { diode, voc_V } = referenceOf(
+    parameters!,
+    module,
+    data.modulesInSeries,
+    irradiance.read.value,
+    cell.read.value,
+  )
+  const voltages_V = Array.from({ length: 60 }, (_, k) => (1.001 * voc_V * k) / 59)
+  return { voltages_V, currents_A: voltages_V.map((voltage) => currentAt(diode, voltage)) }
 }
 
 const USUAL: Readonly<Record<string, readonly string[]>> = {

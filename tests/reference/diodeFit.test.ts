@@ -2,7 +2,7 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { describe, expect, it } from 'vitest'
 import { fitDiode } from '@/core/curve/fitDiode'
 import type { CurvePoint } from '@/core/curve/points'
-import { gaussian } from '@/core/testing/gaussian'
+import { gaussian } from '@/standin/random'
 import { currentAt, openCircuitVoltage, type SingleDiode } from '@/core/pv/singleDiode'
 
 const truth: SingleDiode = {

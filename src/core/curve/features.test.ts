@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { gaussian } from '../testing/gaussian'
+import { gaussian } from '@/standin/random'
 import { featuresOf, type CurveFeatures } from './features'
 import { inOrder, type CurvePoint } from './points'
 import { type CurveModule, ParallelStrings, type StringCurve } from './stringCurve'

@@ -36,7 +36,7 @@ export function featuresOf(points: readonly CurvePoint[]): CurveFeatures | Curve
   if (typeof sorted === 'string') return sorted
   const short = shortCircuit(sorted)
   const open = openCircuit(sorted, short.isc_A)
-  const top = topOf(sorted)
+  const top = highestPower(sorted)
   return {
     ...short,
     ...open,
@@ -89,8 +89,8 @@ function openCircuit(sorted: readonly CurvePoint[], isc_A: number): { voc_V: num
 
 const turned = (points: readonly CurvePoint[]): CurvePoint[] => points.map(([voltage, current]) => [current, voltage])
 
-/** The highest power: the top of a smooth curve through what lies around the highest point. */
-function topOf(sorted: readonly CurvePoint[]): { vmp_V: number; imp_A: number; pmax_W: number } {
+/** The highest power of points by rising voltage: the top of a smooth curve through what lies around the highest point. */
+export function highestPower(sorted: readonly CurvePoint[]): { vmp_V: number; imp_A: number; pmax_W: number } {
   const power = sorted.map(([voltage, current]) => [voltage, voltage * current] as const)
   let best = 0
   for (let k = 0; k < power.length; k++) if (power[k]![1] > power[best]![1]) best = k

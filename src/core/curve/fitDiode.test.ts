@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { currentAt, openCircuitVoltage, type SingleDiode } from '../pv/singleDiode'
-import { gaussian } from '../testing/gaussian'
+import { gaussian } from '@/standin/random'
 import { type DiodeFit, fitDiode, type Interval } from './fitDiode'
 import type { CurvePoint } from './points'
 import { studentQuantile } from './student'

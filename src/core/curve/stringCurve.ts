@@ -38,14 +38,14 @@ function keyOf(group: CellGroup, isReversed: boolean): string {
   return `${cells} ${group.seriesResistance_ohm} ${group.shuntResistance_ohm} ${by.kind} ${beside} ${isReversed}`
 }
 
-function alikeIn(modules: readonly CurveModule[]): Alike[] {
-  const known = new Map<string, Alike>()
+function alikeIn(modules: readonly CurveModule[]): Counted[] {
+  const known = new Map<string, Counted>()
   for (const { reversed, groups } of modules) {
     for (const group of groups) {
       const key = keyOf(group, reversed)
       const alike = known.get(key)
       if (alike) alike.count++
-      else known.set(key, { group: new LiveGroup(group), sign: reversed ? -1 : 1, count: 1 })
+      else known.set(key, { group, reversed, count: 1 })
     }
   }
   return [...known.values()]
@@ -54,8 +54,11 @@ function alikeIn(modules: readonly CurveModule[]): Alike[] {
 /** Current in A at a voltage, and -dI/dV in S. */
 type Flow = { current_A: number; conductance_S: number }
 
+/** So many alike groups, and whether they stand the wrong way round. */
+export type Counted = { count: number; group: CellGroup; reversed?: boolean }
+
 /** One string that is asked at voltage after voltage: each answer begins where the one before ended. */
-class Sweep {
+export class Sweep {
   private readonly alike: readonly Alike[]
   private readonly resistance_ohm: number
   private readonly most_A: number
@@ -66,12 +69,13 @@ class Sweep {
   private lastConductance_S = Number.NaN
 
   /** @throws RangeError without a cell group. */
-  constructor({ seriesResistance_ohm, modules }: CurveString) {
-    this.alike = alikeIn(modules)
+  constructor(groups: readonly Counted[], seriesResistance_ohm: number) {
+    this.alike = groups.flatMap(({ count, group, reversed }) =>
+      count > 0 ? [{ group: new LiveGroup(group), sign: reversed ? (-1 as const) : (1 as const), count }] : [],
+    )
     if (this.alike.length === 0) throw new RangeError('Sweep: expected at least one cell group in each string')
     this.resistance_ohm = seriesResistance_ohm
-    const lights = modules.flatMap(({ groups }) => groups.map((group) => group.photocurrent_A))
-    this.most_A = Math.max(1e-3, ...lights)
+    this.most_A = Math.max(1e-3, ...groups.map(({ group }) => group.photocurrent_A))
   }
 
   /** Voltage of the whole string at a current, V. A reversed module gives -V(-I), its diodes included. */
@@ -193,7 +197,7 @@ export class ParallelStrings {
   /** @throws RangeError without a string, or where a string has no group. */
   constructor(strings: readonly CurveString[]) {
     if (strings.length === 0) throw new RangeError('ParallelStrings: expected at least one string')
-    this.strings = strings.map((one) => new Sweep(one))
+    this.strings = strings.map(({ modules, seriesResistance_ohm }) => new Sweep(alikeIn(modules), seriesResistance_ohm))
   }
 
   /** Current at a voltage, A; negative beyond open circuit. */

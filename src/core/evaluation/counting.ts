@@ -145,7 +145,7 @@ function isSimulated({ slots, how, conditions }: Entry<'reading'>['body']): bool
   if (conditions?.how === 'stand-in') return true
   for (const id in slots) {
     const value = slots[id]!
-    if ((value.how ?? how) === 'stand-in' && ('value' in value || value.how)) return true
+    if ((value.how ?? how) === 'stand-in' && (!('choice' in value) || value.how)) return true
   }
   return false
 }
@@ -155,9 +155,10 @@ function isOverRange(step: AnyReadStep, body: Entry<'reading'>['body'], instrume
   const takenFor = measuredIn(step.slots, body)
   return step.slots.some((slot) => {
     const value = body.slots[slot.id]
-    if (!slot.measures || !value || !('value' in value)) return false
+    if (!slot.measures || !value || 'choice' in value) return false
     const most = rangeFor(instrument, slot.measures, takenFor)?.most ?? null
-    return most !== null && Math.abs(value.value) > most
+    if (most === null) return false
+    return 'curve' in value ? value.curve.voltages_V.some((volts) => volts > most) : Math.abs(value.value) > most
   })
 }
 

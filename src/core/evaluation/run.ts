@@ -65,7 +65,10 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
   const plant = new PlantIndex(parts)
   const asked = stepsOf(facts.regime)
     .filter((step) => !step.where || step.where(plant))
-    .map((step) => ({ step, parts: plant.ofKind(step.appliesTo).filter((part) => isAskedOf(step, part, plant)) }))
+    .map((step) => ({
+      step,
+      parts: plant.ofKind(step.appliesTo).filter((part) => isAskedOf(step, part, plant, facts.regime)),
+    }))
   const history = new PlantHistory(entries, facts.job.id)
   const own: Omit<Whole, 'sisters' | 'bySisters' | 'states' | 'settled' | 'lapsed'> = {
     facts,

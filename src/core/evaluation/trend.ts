@@ -49,6 +49,7 @@ const setUpOf = ({ entry }: ReadingEvaluation, slots: readonly string[]): string
   JSON.stringify(
     slots.map((id) => {
       const value = entry.body.slots[id]
-      return value === undefined ? null : 'choice' in value ? value.choice : value.value
+      if (value === undefined || 'curve' in value) return null
+      return 'choice' in value ? value.choice : value.value
     }),
   )

@@ -1,4 +1,5 @@
 /** What is refused, and what is asked about, before a reading is kept. The same check stands at every door. */
+import { featuresIn } from '../curve/curveValue'
 import { refuseConditions } from '../pv/conditions'
 import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
 import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
@@ -26,12 +27,17 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
     slot,
     figures: { tag: part.data.tag, ...figures },
   })
-  if (!isAskedOf(step, part, context.plant)) return refuse('step-not-asked', null, { step: step.id })
+  if (!isAskedOf(step, part, context.plant, regime)) return refuse('step-not-asked', null, { step: step.id })
   const known = new Map<string, Slot>(step.slots.map((slot) => [slot.id, slot]))
   for (const [id, value] of Object.entries(body.slots)) {
     const slot = known.get(id)
     if (!slot) return refuse('slot-unknown', id)
     if (slot.only && !slot.only(part.data, regime)) return refuse('slot-not-here', id, { slot: id })
+    if (slot.kind === 'curve') {
+      const why = 'curve' in value ? featuresIn(value.curve) : 'not-numbers'
+      if (typeof why === 'string') return refuse(`curve-${why}`, id)
+      continue
+    }
     if (slot.kind !== 'number') {
       const code = 'choice' in value ? refusedAnswer(slot, value, body.v) : 'choice-unknown'
       if (code) return refuse(code, id, { slot: id })
@@ -60,7 +66,7 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
 
 /** Why an answer cannot stand; null where it can. Lead sets belong to the kit: any mark of one will do. */
 function refusedAnswer(
-  slot: Exclude<Slot, { kind: 'number' }>,
+  slot: Exclude<Slot, { kind: 'number' | 'curve' }>,
   value: { choice: string; note?: string | undefined },
   v: 1 | 2,
 ): string | null {

@@ -3,6 +3,7 @@
  * write stand here from the start, because a record that was once written must always be readable.
  */
 import { z } from 'zod'
+import { curveValueSchema } from '../curve/curveValue'
 import { idSchema, mountingSchema, partDataSchema } from '../plant/part'
 import { readValueSchema } from '../quantity/readValue'
 import { instrumentCopySchema } from './instrument'
@@ -43,12 +44,13 @@ export const conditionsSchema = z.strictObject({
 export type Conditions = z.infer<typeof conditionsSchema>
 
 /**
- * A slot holds a value as read, or one of a step's choices. Each says where it came from; one that does not came the way
+ * A slot holds a value as read, one of a step's choices, or a curve. Each says where it came from; one that does not came the way
  * of its whole reading.
  */
 export const slotValueSchema = z.union([
   readValueSchema.extend({ how: howSchema.optional() }),
   z.strictObject({ choice: code, note: note.optional(), how: howSchema.optional() }),
+  z.strictObject({ curve: curveValueSchema, how: howSchema.optional() }),
 ])
 export type SlotValue = z.infer<typeof slotValueSchema>
 

@@ -31,7 +31,22 @@ export const feedUnits: Record<Measurable, Unit> = {
   'dc-residual-current': 'mA',
   'dc-residual-time': 'ms',
   'disconnection-time': 'ms',
+  // Points read so far.
+  'iv-curve': 'one',
 }
+
+/** The next points of a sweep, in the order in which they were read; the last ones say so, and what the instrument knows of it. */
+export const sweepSchema = z.strictObject({
+  id: z.string().regex(/^[a-z0-9-]{1,36}$/),
+  points: z
+    .array(z.tuple([z.number().min(-3000).max(3000), z.number().min(-1000).max(1000)]))
+    .min(1)
+    .max(60),
+  done: z.boolean(),
+  sweep_s: z.number().positive().max(600).optional(),
+  endIrradiance_Wm2: z.number().min(0).max(1600).optional(),
+})
+export type SweepPart = z.infer<typeof sweepSchema>
 
 export const feedSampleSchema = z.strictObject({
   quantity: measurableSchema,
@@ -41,6 +56,8 @@ export const feedSampleSchema = z.strictObject({
   at: z.iso.datetime({ precision: 3 }),
   /** The display's text; made from the instrument's decimals where it is not sent. */
   text: z.string().min(1).max(24).optional(),
+  /** Of a curve: its points come in parts. */
+  sweep: sweepSchema.optional(),
 })
 export type FeedSample = z.infer<typeof feedSampleSchema>
 
@@ -51,10 +68,11 @@ export const feedPostSchema = z.strictObject({
 })
 
 /** A sample as the pages see it. Polarity comes as +1 and −1. */
-export type LiveSample = { instrumentId: string; quantity: Measurable; read: ReadValue; at: string }
+export type LiveSample = { instrumentId: string; quantity: Measurable; read: ReadValue; at: string; sweep?: SweepPart }
 
 export type SampleRefusal =
   | { code: 'feed-quantity'; quantity: string }
+  | { code: 'feed-sweep' }
   | { code: 'feed-unit'; quantity: string; unit: Unit; given: string }
 
 /** A sample as its instrument shows it, or why it cannot be taken. */
@@ -63,9 +81,11 @@ export function liveSample(instrument: Instrument, sample: FeedSample): LiveSamp
   if (!range) return { code: 'feed-quantity', quantity: sample.quantity }
   const unit = feedUnits[sample.quantity]
   if (sample.unit !== unit) return { code: 'feed-unit', quantity: sample.quantity, unit, given: sample.unit }
+  if ((sample.quantity === 'iv-curve') !== (sample.sweep !== undefined)) return { code: 'feed-sweep' }
   // What a person would read off the display: the figure to its decimals, unless the display's own text came along.
   const shown = readValueOf(sample.value, unit, range.decimals)
   const own = sample.text === undefined ? shown : { ...shown, text: sample.text, value: sample.value }
   const read: ReadValue = { ...own, bound: sample.bound }
-  return { instrumentId: instrument.id, quantity: sample.quantity, read, at: sample.at }
+  const { sweep } = sample
+  return { instrumentId: instrument.id, quantity: sample.quantity, read, at: sample.at, ...(sweep ? { sweep } : {}) }
 }

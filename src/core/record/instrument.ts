@@ -28,6 +28,7 @@ export const measurableSchema = z.enum([
   'dc-residual-current',
   'dc-residual-time',
   'disconnection-time',
+  'iv-curve',
 ])
 export type Measurable = z.infer<typeof measurableSchema>
 

@@ -24,6 +24,10 @@ const limits: Record<LimitId, Limit> = {
   'pv.insulation-group': { value: 10, unit: 'kW', source: 'iec-62446-insulation' },
   /** Power of alike strings under equal light. */
   'pv.operating': { value: 5, unit: 'pct', source: 'operating-practice' },
+  /** How far the fill factor of a curve may lie under the model's. */
+  'pv.curve-fill': { value: 5, unit: 'pct', source: 'house-curve-shape' },
+  /** A ledge that takes more than this of the short-circuit current is no scatter of sound modules. */
+  'pv.curve-ledge': { value: 3, unit: 'pct', source: 'house-curve-shape' },
   /** Everything in the DC circuit carries this times Isc. */
   'pv.current-factor': { value: 1.25, unit: 'one', source: 'iec-60364-712' },
   'pv.fuse-low': { value: 1.5, unit: 'one', source: 'iec-62548' },
@@ -62,6 +66,7 @@ const schools: Schools = {
   'pv.cold-voltage': 'beta',
   'pv.insulation-voltage': 'table',
   'pv.continuity-judged': 'set-limit',
+  'pv.curves': 'category-2',
   'rcd.sequence': 'single',
   'rcd.half': 'two-seconds',
   'rcd.half-when': 'half-first',

@@ -39,6 +39,7 @@ export const sources = {
   'iec-62446-strings': published('IEC 62446-1', '2016', '6.4 and 6.5'),
   'iec-62446-polarity': published('IEC 62446-1', '2016', '6.2'),
   'iec-62446-light': published('IEC 62446-1', '2016', '7.2'),
+  'iec-62446-curve': published('IEC 62446-1', '2016', '7.2 and annex D'),
   'iec-62446-continuity': published('IEC 62446-1', '2016', '6.1'),
   'iec-62446-combiner': published('IEC 62446-1', '2016', '6.3'),
   'iec-62446-insulation': published('IEC 62446-1', '2016', '6.7, table 2'),
@@ -110,6 +111,7 @@ export const sources = {
   'house-keep-off': house(14),
   'house-along': house(15),
   'house-far-above': house(16),
+  'house-curve-shape': house(20),
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources

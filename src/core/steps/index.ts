@@ -21,6 +21,7 @@ import { pointStates } from './charge-point/pointStates'
 import { pointTrips } from './charge-point/pointTrips'
 import { pointVoltages } from './charge-point/pointVoltages'
 import { pointZs } from './charge-point/pointZs'
+import { pvCurve } from './curve/pvCurve'
 import { combinerPolarity } from './dc/combinerPolarity'
 import { earthContinuity } from './dc/earthContinuity'
 import { operating } from './dc/operating'
@@ -61,6 +62,7 @@ export const steps: readonly AnyStep[] = [
   pvVoc,
   pvIsc,
   pvInsulation,
+  pvCurve,
   plugsLocked,
   proveDead,
   ringEnds,

@@ -1,4 +1,6 @@
 /** Pictures that a step wants beside its working: data only, drawn by the interface. */
+import type { CurvePoint } from '../curve/points'
+import type { CurveStep } from '../curve/steps'
 import type { Unit } from '../quantity/unit'
 import type { Verdict } from '../verdict/verdict'
 
@@ -65,4 +67,23 @@ export type TrendPicture = {
   }[]
 }
 
-export type Picture = TimesPicture | SpikesPicture | GardenPicture | TrendPicture
+/** A measured curve over the one that a sound string gives at the same light and warmth. */
+export type CurvePicture = {
+  kind: 'curve'
+  measured: readonly CurvePoint[]
+  /** Empty where the module has no single diode to draw. */
+  expected: readonly CurvePoint[]
+  /** Both carried to standard test conditions. */
+  atStc: { measured: readonly CurvePoint[]; expected: readonly CurvePoint[] }
+  irradiance_Wm2: number
+  cell_C: number
+  voc_V: number
+  isc_A: number
+  vmp_V: number
+  imp_A: number
+  steps: readonly CurveStep[]
+  /** The highest power that is expected, null where nothing is. */
+  top: { vmp_V: number; imp_A: number } | null
+}
+
+export type Picture = TimesPicture | SpikesPicture | GardenPicture | TrendPicture | CurvePicture

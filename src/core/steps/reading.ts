@@ -1,4 +1,5 @@
 /** What a reading holds, as the judgement takes it: figures with the uncertainty of the instrument, answers, spans. */
+import type { CurveValue } from '../curve/curveValue'
 import { type ReadValue, readValueOf } from '../quantity/readValue'
 import { type Span, spanOf, standingFor } from '../quantity/span'
 import { readingUncertainty } from '../quantity/uncertainty'
@@ -13,6 +14,11 @@ type Slots = Pick<Reading, 'slots'>
 export function numberIn(reading: Slots, slot: string): ReadValue | null {
   const value = reading.slots[slot]
   return value && 'text' in value ? value : null
+}
+
+export function curveIn(reading: Slots, slot: string): CurveValue | null {
+  const value = reading.slots[slot]
+  return value && 'curve' in value ? value.curve : null
 }
 
 export function choiceIn(reading: Slots, slot: string): string | null {

@@ -68,7 +68,10 @@ export type CheckSlot = SlotBase & {
 /** The leads that a resistance was read with: what was nulled holds for that set and no other. */
 export type LeadSetSlot = SlotBase & { kind: 'lead-set'; measures: null; sticky: true }
 
-export type Slot = NumberSlot | ChoiceSlot | CheckSlot | LeadSetSlot
+/** A whole curve of voltage and current. */
+export type CurveSlot = SlotBase & { kind: 'curve'; measures: 'iv-curve' }
+
+export type Slot = NumberSlot | ChoiceSlot | CheckSlot | LeadSetSlot | CurveSlot
 
 /** As it should be, not as it should be, or left out with a few words. */
 export const CHECK_OPTIONS = ['as-it-should', 'not-as-it-should', 'check-left-out'] as const
@@ -163,6 +166,7 @@ type Read = Pick<Body<'reading'>, 'slots'> & { v?: 1 | 2 }
 export function isAnswered(slot: Slot, { slots }: Read): boolean {
   const value = slots[slot.id]
   if (!value) return false
+  if (slot.kind === 'curve') return 'curve' in value
   if (slot.kind !== 'check') return slot.kind === 'number' ? 'value' in value : 'choice' in value
   if (!('choice' in value)) return false
   return value.choice === CHECK_SOUND || (value.note ?? '').trim().length >= LEAST_WORDS

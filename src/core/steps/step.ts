@@ -2,6 +2,7 @@
  * What one test of the trade says of itself. Adding a test is one file in its chapter's folder, its arithmetic in its
  * chapter, its words, and its hook-up drawing: bench, run sheet, schedule, certificate and exports pick it up from here.
  */
+import type { CurveToExplain } from '../diagnosis/curveCauses'
 import type { StateId } from '../evaluation/states'
 import type { Part, PartData, PartKind } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
@@ -128,7 +129,7 @@ type StepBase<Kind extends PartKind> = {
   /** Asked only of such a plant: nobody looks at modules where there are none. */
   where?: (plant: PlantIndex) => boolean
   /** Asked only of such parts of its kind; of all where it is not given. */
-  of?(part: PartIn<Kind>, plant: PlantIndex): boolean
+  of?(part: PartIn<Kind>, plant: PlantIndex, regime: Regime): boolean
   station: Station
   tag: 'live' | 'live-in-daylight' | 'dead'
   gates: readonly GateRule[]
@@ -139,6 +140,8 @@ type StepBase<Kind extends PartKind> = {
   /** The one judgement: verdict, sentence, limits and working at once. */
   judge(context: StepContext<Kind>): Judgement
   causes?(context: StepContext<Kind>, judgement: Judgement): Cause[]
+  /** A curve whose causes take a while to find: asked for where somebody looks, away from the screen. */
+  explains?(context: StepContext<Kind>, judgement: Judgement): CurveToExplain | null
   example: WorkedExample
 }
 
@@ -214,9 +217,9 @@ export type AnyReadStep = ReadStep<any>
 
 export const isRead = (step: AnyStep): step is AnyReadStep => step.kind === 'read'
 
-/** Whether a step is asked of a part of its kind in this plant. */
-export const isAskedOf = (step: AnyStep, part: Part, plant: PlantIndex): boolean =>
-  (step.where?.(plant) ?? true) && (step.of?.(part, plant) ?? true)
+/** Whether a step is asked of a part of its kind in this plant, under a regime. */
+export const isAskedOf = (step: AnyStep, part: Part, plant: PlantIndex, regime: Regime): boolean =>
+  (step.where?.(plant) ?? true) && (step.of?.(part, plant, regime) ?? true)
 
 /** What a step asks; nothing where it is computed. */
 export const slotsOf = (step: AnyStep): readonly Slot[] => (isRead(step) ? step.slots : [])

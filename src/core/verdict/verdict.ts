@@ -58,6 +58,7 @@ export const flags = [
   'stand-in',
   'weak-conditions',
   'weak-light',
+  'weak-translation',
   'light-moved',
   'conditions-apart',
   'conditions-from-file',

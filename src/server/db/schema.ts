@@ -19,6 +19,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { ChargePointModel, ModuleType, PartData } from '@/core/plant/part'
 import type { EntryBody } from '@/core/record/entry'
+import type { SweepPart } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import type { Regime } from '@/core/regime/regime'
 
@@ -202,6 +203,8 @@ export const feedSample = mysqlTable(
     bound: varchar({ length: 10 }).notNull(),
     text: varchar({ length: 24 }).notNull(),
     unit: varchar({ length: 8 }).notNull(),
+    /** The next points of a curve. */
+    sweep: json().$type<SweepPart>(),
     at: instant('at').notNull(),
     receivedAt: instant('received_at').notNull(),
   },

@@ -1,7 +1,8 @@
 /** A demo job as it is made: entries as a device would send them, readings from the stand-ins' own physics. */
 import { v7 as uuid } from 'uuid'
+import { curveOf } from '@/core/curve/curveValue'
 import { acKinds, type PartData } from '@/core/plant/part'
-import { type LiveSample, liveSample } from '@/core/record/feed'
+import { type FeedSample, type LiveSample, liveSample } from '@/core/record/feed'
 import type { Body, Conditions, EntryBody, SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { readValueOf } from '@/core/quantity/readValue'
@@ -40,6 +41,17 @@ export function rowIds(count: number, from: number): string[] {
 const STEADY = 0.01
 const LOOK_BACK_ms = 10_000
 const MOST_WAITS = 60
+
+/** The parts of a sweep as one curve. */
+function curveFrom(samples: readonly FeedSample[]): SlotValue {
+  const parts = samples.flatMap(({ sweep }) => sweep ?? [])
+  const { sweep_s, endIrradiance_Wm2 } = parts.at(-1)!
+  const curve = curveOf(
+    parts.flatMap(({ points }) => points),
+    { ...(sweep_s ? { sweep_s } : {}), ...(endIrradiance_Wm2 ? { endIrradiance_Wm2 } : {}) },
+  )
+  return { curve, how: 'stand-in' }
+}
 
 type Answers = Record<string, SlotValue | string>
 
@@ -170,6 +182,7 @@ export class DemoJob {
       others: [...this.parts].map(([id, data]) => ({ id, data })),
     })
     if (pressed.state === 'refused') return 'refused'
+    if (pressed.state === 'swept') return slot.kind === 'curve' ? curveFrom(pressed.samples) : null
     const { read } = liveSample(tool, pressed.sample) as LiveSample
     const how = 'stand-in'
     if (slot.kind === 'number') return { ...read, how }

@@ -87,5 +87,14 @@ export function demoInstruments(now: number): Instrument[] {
       ],
       can: ['ev-adapter'],
     },
+    {
+      id: demoId(0x106),
+      tag: '06',
+      name: 'Curve tracer',
+      serial: 'SIM-0006',
+      calibrationDue: dateFrom(now, 143),
+      standIn: true,
+      ranges: [{ measures: 'iv-curve', accuracy: { ofReading_pct: 0.5, digits: 0 }, most: 1000, decimals: 0 }],
+    },
   ]
 }

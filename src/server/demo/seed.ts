@@ -44,6 +44,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await millRoof(db, kit, now)
   await sealedChapel(db, kit, now)
   await barnRoof(db, kit, now)
+  await glasshouse(db, kit, now)
   const who = { author: tam.id, people: [tam.id, ness.id] }
   await ttHouse(db, kit, now - 26 * MINUTE_ms, who)
   await workshop(db, kit, now - 22 * MINUTE_ms, who)
@@ -235,5 +236,44 @@ async function barnRoof(db: Database, kit: readonly Instrument[], now: number): 
   })
   job.part(demoId(0x355), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
   job.part(demoId(0x356), { ...inverter, maxShortCircuit_A: 25 })
+  await job.save({ id: tam.id, right: 'tester' })
+}
+
+/** Eight strings tested to category 2, each with its curve: four have a fault, and each another one. */
+async function glasshouse(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
+  const [jobId, visitId, arrayId] = [demoId(0x360), demoId(0x361), demoId(0x362)]
+  const start = now - 5 * 60 * MINUTE_ms
+  await createJob(
+    db,
+    {
+      id: jobId,
+      visitId,
+      number: '0619',
+      name: 'Saltmarsh Glasshouse',
+      place: 'Saltmarsh Lane 9, Fernsea',
+      people: [tam.id, ness.id],
+    },
+    new Date(start),
+  )
+  const job = new DemoJob(db, jobId, visitId, kit, start)
+  const siteId = job.site(demoId(0x365), -6)
+  job.part(arrayId, {
+    kind: 'array',
+    tag: 'Packing shed',
+    tilt_deg: 30,
+    azimuth_deg: 178,
+    mounting: 'open-rack',
+    category: 2,
+  })
+  const faults: Fault[] = ['none', 'shaded', 'none', 'bad-joint', 'none', 'leaky-cells', 'group-shorted', 'none']
+  const strings = partIds(faults, 0xd000, 14).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 14) }))
+  for (const one of strings) job.part(one.id, one.data)
+  job.part(demoId(0x363), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
+  job.part(demoId(0x364), { ...inverter, maxShortCircuit_A: 150 })
+  for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
+  job.take('sensors', arrayId, { tilt: '30', azimuth: '178' })
+  for (const step of ['pv-polarity', 'pv-voc', 'pv-isc']) for (const one of strings) job.take(step, one.id)
+  for (const one of strings) job.take('pv-insulation', one.id, DRY_AT_500)
+  for (const one of strings) job.take('pv-curve', one.id)
   await job.save({ id: tam.id, right: 'tester' })
 }

@@ -33,6 +33,7 @@ export async function ingest(
     bound: one.read.bound,
     text: one.read.text,
     unit: one.read.unit,
+    sweep: one.sweep ?? null,
     at: new Date(one.at),
     receivedAt: now,
   }))
@@ -89,6 +90,7 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
         unit: row.unit as Unit,
       },
       at: row.at.toISOString(),
+      ...(row.sweep ? { sweep: row.sweep } : {}),
     })),
     paired,
   }

@@ -1,5 +1,5 @@
 /** What a seal freezes: all facts, and the evaluation with `now` = time of sealing, figures to 12 significant digits. */
-import { causes, evaluate, linesOf } from '@/core/evaluate'
+import { allCauses, evaluate, linesOf } from '@/core/evaluate'
 import type { Facts } from '@/core/record/facts'
 import { sources } from '@/core/regime/sources'
 
@@ -26,7 +26,7 @@ export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Re
     limits: one.judgement?.limits ?? [],
     expected: one.judgement?.rule?.expected ?? null,
     working: linesOf(evaluation, one),
-    causes: causes(evaluation, one),
+    causes: allCauses(evaluation, one),
     leftOut: one.leftOut,
   }))
   const { progress, signatures, snags } = evaluation

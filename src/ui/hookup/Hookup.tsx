@@ -9,6 +9,7 @@ const OPEN = new Set([
   'string-polarity',
   'string-to-voltmeter',
   'string-through-switch',
+  'string-to-tracer',
   'insulation-to-frame',
   'insulation-joined',
 ])

@@ -113,6 +113,25 @@ export const drawings: Drawings = {
       </text>
     </>
   ),
+  'string-to-tracer': ({ lead, modules }) => (
+    <>
+      <OpenString modules={modules} />
+      <Wire d="M20 104V140H96" lead="red" />
+      <Wire d="M281 104V140H188" lead="black" />
+      <Box x={96} y={112} w={92} h={44} />
+      <path d="M106 120H140C158 120 160 132 164 148" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <path d="M104 118V150H180" fill="none" stroke="var(--hair)" strokeWidth="1" />
+      <path d="M236 62L252 96" stroke="var(--accent)" strokeWidth="2" strokeDasharray="4 3" />
+      <Balloon x={58} y={140} n={1} />
+      <Balloon x={236} y={56} n={2} />
+      <text x="4" y="168">
+        {lead(1)}
+      </text>
+      <text x="196" y="168">
+        {lead(2)}
+      </text>
+    </>
+  ),
   'walk-round': (props) => (
     <>
       <path d="M20 74L92 30L164 74" fill="none" stroke="var(--ink)" strokeWidth="2.4" />

@@ -57,7 +57,7 @@ export class LiveFeed {
       const before = latest[sample.quantity]
       // Each instrument has its own clock: only with itself is it later or earlier.
       if (!before || before.instrumentId !== sample.instrumentId || before.at <= sample.at)
-        latest[sample.quantity] = sample
+        latest[sample.quantity] = sweptSoFar(before, sample)
       if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
     }
     const oldest = this.now() - HISTORY_ms
@@ -105,6 +105,15 @@ export class LiveFeed {
       ),
     )
   }
+}
+
+/** A part of a sweep with all that came of it before. */
+function sweptSoFar(before: Heard | undefined, sample: Heard): Heard {
+  const { sweep } = sample
+  if (!sweep || before?.sweep?.id !== sweep.id || before.instrumentId !== sample.instrumentId) return sample
+  // The same part comes twice where the page pressed itself and the feed tells it again.
+  if (before.sweep.done || before.read.value >= sample.read.value) return before
+  return { ...sample, sweep: { ...sweep, points: [...before.sweep.points, ...sweep.points] } }
 }
 
 /** A sample older than this is no longer "now". */

@@ -51,6 +51,7 @@ const usualMost: Record<Measurable, number> = {
   'dc-residual-current': 10,
   'dc-residual-time': 10_000,
   'disconnection-time': 10_000,
+  'iv-curve': 1000,
 }
 export const measurables = measurableSchema.options
 

@@ -1,7 +1,7 @@
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { feedSampleSchema, type LiveSample, liveSample } from '@/core/record/feed'
 import type { Facts } from '@/core/record/facts'
-import type { Measurable } from '@/core/record/instrument'
+import type { Instrument, Measurable } from '@/core/record/instrument'
 import { isRead } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import { remedyKey } from '@/standin/chargePoint'
@@ -19,14 +19,28 @@ export const remediesOf = ({ snags }: Evaluation): ReadonlySet<string> =>
     ),
   )
 
-/** Presses the simulated tester: on the server, or in the page without reception, through the same schema. */
+type Store = Pick<JobStore, 'jobId' | 'officeTime'>
+
+/** Presses the simulated tester for one figure: on the server, or in the page without reception, through the same schema. */
 export async function pressSimulated(
-  { jobId, officeTime }: Pick<JobStore, 'jobId' | 'officeTime'>,
+  store: Store,
+  facts: Facts,
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  wanted: Wanted,
+): Promise<LiveSample | string> {
+  const samples = await pressForAll(store, facts, evaluation, one, wanted)
+  return typeof samples === 'string' ? samples : samples.at(-1)!
+}
+
+/** The same where one press gives more than a figure: the parts of a sweep, in their order. */
+export async function pressForAll(
+  { jobId, officeTime }: Store,
   facts: Facts,
   evaluation: Evaluation,
   one: StepEvaluation,
   { measures, setting, instrumentId }: Wanted,
-): Promise<LiveSample | string> {
+): Promise<LiveSample[] | string> {
   const instrument = facts.instruments.find((tool) => tool.id === instrumentId)
   const loaded = one.step.tag === 'live'
   // Leads that wait to be nulled show their own resistance, also where somebody went on anyway.
@@ -34,7 +48,7 @@ export async function pressSimulated(
     !isRead(one.step) || !one.step.nulled || one.gates.every((gate) => gate.met && gate.overridden === null)
   if (!instrument) return say('door.standin-only')
   try {
-    const { sample } = await ask<{ sample: unknown }>(`/api/jobs/${jobId}/standin`, {
+    const { samples } = await ask<{ samples: unknown[] }>(`/api/jobs/${jobId}/standin`, {
       instrumentId,
       partId: one.part.id,
       key: measures,
@@ -42,8 +56,7 @@ export async function pressSimulated(
       nulled,
       setting,
     })
-    const live = liveSample(instrument, feedSampleSchema.parse(sample))
-    return 'code' in live ? sayCode('door', live.code, live) : live
+    return heard(instrument, samples)
   } catch (error) {
     // A part that waits in the queue is not known to the server yet: the page measures it itself.
     if (error instanceof Answered && error.status !== 404) return error.message
@@ -61,6 +74,16 @@ export async function pressSimulated(
     const { code, state: _, ...figures } = pressed
     return sayCode('door', code, figures)
   }
-  const live = liveSample(instrument, feedSampleSchema.parse(pressed.sample))
-  return 'code' in live ? sayCode('door', live.code, live) : live
+  return heard(instrument, pressed.state === 'swept' ? pressed.samples : [pressed.sample])
+}
+
+/** Samples as the pages see them, or why the first that cannot be taken is none. */
+function heard(instrument: Instrument, samples: readonly unknown[]): LiveSample[] | string {
+  const all: LiveSample[] = []
+  for (const sample of samples) {
+    const live = liveSample(instrument, feedSampleSchema.parse(sample))
+    if ('code' in live) return sayCode('door', live.code, live)
+    all.push(live)
+  }
+  return all
 }

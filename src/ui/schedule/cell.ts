@@ -26,6 +26,7 @@ export function cellText(one: StepEvaluation, slot: Slot, draft: Draft | undefin
   if (typed) return { text: slot.kind === 'number' ? typed : sayCode('choice', typed), from: 'draft' }
   const kept = one.counting?.entry.body.slots[slot.id]
   if (!kept) return { text: '', from: null }
+  if ('curve' in kept) return { text: '', from: 'kept' }
   return { text: 'choice' in kept ? sayCode('choice', kept.choice) : kept.text, from: 'kept' }
 }
 

@@ -9,6 +9,8 @@ const schema = z.strictObject({
   tilt_deg: z.number().min(0).max(90),
   azimuth_deg: z.number().min(0).lt(360),
   mounting: mountingSchema,
+  /** Test category of IEC 62446-1: 2 asks for a curve of each string. Left away it is 1. */
+  category: z.union([z.literal(1), z.literal(2)]).optional(),
 })
 
 export const array: PartDescriptor<typeof schema> = {
@@ -21,6 +23,7 @@ export const array: PartDescriptor<typeof schema> = {
     { id: 'tilt_deg', label: 'tilt' },
     { id: 'azimuth_deg', label: 'azimuth' },
     { id: 'mounting', label: 'mounting' },
+    { id: 'category', label: 'category', usual: 1 },
   ],
   blank: (tag) => ({ kind: 'array', tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }),
 }

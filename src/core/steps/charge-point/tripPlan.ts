@@ -58,7 +58,7 @@ export function tripPlanOf(context: PointContext): TripPlan {
   const trips = device
     ? inOrder(askedOf(pointTrips, context), context.regime).map((slot) => ofDevice(context, device, slot, waveform))
     : []
-  const isDetected = pointDetector.of?.(context.part, context.plant) ?? true
+  const isDetected = pointDetector.of?.(context.part, context.plant, context.regime) ?? true
   const direct = isDetected ? askedOf(pointDetector, context).map(ofDetector) : []
   // Of the twelve the steady 6 mA come first, before anything was tripped; ramps of direct current are always last.
   const steady = direct.filter((one) => one.current_mA !== null)

@@ -46,7 +46,7 @@ function product(volts: Span, amperes: Span): Span {
 export const operating: ReadStep<'string'> = {
   kind: 'read',
   id: 'operating',
-  order: 'B12',
+  order: 'B13',
   appliesTo: 'string',
   station: 'strings',
   tag: 'live',

@@ -6,7 +6,7 @@ import { exampleString } from '../worked'
 
 export const plugsLocked = checklist<'string'>({
   id: 'plugs-locked',
-  order: 'B9',
+  order: 'B10',
   appliesTo: 'string',
   station: 'strings',
   tag: 'live-in-daylight',

@@ -36,7 +36,7 @@ const atTheInverter: Hookup = {
 
 export const reconnect = checklist<'inverter'>({
   id: 'reconnect',
-  order: 'B11',
+  order: 'B12',
   appliesTo: 'inverter',
   station: 'inverter',
   tag: 'live',
@@ -75,7 +75,7 @@ export const reconnect = checklist<'inverter'>({
 /** The AC side of a plant that is not in this record: whoever switches on says that it was tested, and where that stands. */
 export const acProved = checklist<'inverter'>({
   id: 'ac-proved',
-  order: 'B10',
+  order: 'B11',
   appliesTo: 'inverter',
   where: (plant) => !plant.hasAcSide,
   station: 'inverter',

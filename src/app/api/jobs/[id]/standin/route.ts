@@ -57,8 +57,9 @@ export const POST = door<Context>(async (request, { params }) => {
     const { code, state: _, ...figures } = pressed
     throw new Refused(409, `door.${code}`, figures)
   }
-  await ingest(database(), tool.data, [pressed.sample], now)
-  return Response.json({ sample: pressed.sample })
+  const samples = pressed.state === 'swept' ? pressed.samples : [pressed.sample]
+  await ingest(database(), tool.data, samples, now)
+  return Response.json({ samples })
 })
 
 /** What was wrong with a simulated part is gone once somebody wrote down that it was mended. */

@@ -1,0 +1,1 @@
+ALTER TABLE `feed_sample` ADD `sweep` json;
