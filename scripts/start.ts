@@ -1,4 +1,4 @@
-import { ensureBuild } from './lib/build'
+import { buildWorkers, ensureBuild } from './lib/build'
 import { startInstance } from './lib/instance'
 import { ownPlaces } from './lib/paths'
 import { say } from './lib/say'
@@ -6,7 +6,7 @@ import { prepareData } from './lib/state'
 
 export async function start(options: { port: number; empty: boolean; dev: boolean }): Promise<number> {
   await prepareData(ownPlaces)
-  if (!options.dev) await ensureBuild(ownPlaces)
+  await (options.dev ? buildWorkers() : ensureBuild(ownPlaces))
   let stopRequested: (() => void) | null = null
   const asked = new Promise<null>((resolve) => {
     stopRequested = () => resolve(null)

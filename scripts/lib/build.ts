@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { build } from 'esbuild'
 import { existsSync } from 'node:fs'
 import { readdir, readFile } from 'node:fs/promises'
 import { join, relative } from 'node:path'
@@ -17,7 +18,7 @@ const INPUTS = [
   'tsconfig.json',
 ]
 /** Made by the build itself. */
-const OUTPUTS = new Set(['public/sw.js', 'public/sw.js.map'])
+const OUTPUTS = new Set(['public/sw.js', 'public/sw.js.map', 'public/explainer.js'])
 
 async function filesUnder(path: string): Promise<string[]> {
   const entries = await readdir(path, { withFileTypes: true }).catch(() => null)
@@ -41,12 +42,36 @@ async function inputStamp(): Promise<string> {
   return hash.digest('hex')
 }
 
+/**
+ * Workers are files of their own: a worker that the bundler of the pages makes is told its chunks behind a #, which is
+ * lost where the service worker answers.
+ */
+export async function buildWorkers(): Promise<void> {
+  await build({
+    entryPoints: [join(root, 'src/workers/explainer.ts')],
+    outfile: join(root, 'public/explainer.js'),
+    bundle: true,
+    platform: 'browser',
+    target: 'es2022',
+    format: 'iife',
+    minify: true,
+    logLevel: 'error',
+  })
+}
+
 export async function ensureBuild(places: Places): Promise<void> {
   const stamp = await inputStamp()
   const { buildStamp } = await readState(places)
-  if (buildStamp === stamp && existsSync(join(root, '.next/BUILD_ID')) && existsSync(join(root, 'public/sw.js'))) return
+  if (
+    buildStamp === stamp &&
+    existsSync(join(root, '.next/BUILD_ID')) &&
+    existsSync(join(root, 'public/sw.js')) &&
+    existsSync(join(root, 'public/explainer.js'))
+  )
+    return
   await step('Building for production (once for each version; about a minute)', async () => {
     const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } as NodeJS.ProcessEnv
+    await buildWorkers()
     const built = await run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { cwd: root, env })
     if (built.code !== 0)
       throw new Stop(`The build did not succeed:\n${built.output.trim().split('\n').slice(-30).join('\n')}`)

@@ -135,6 +135,10 @@ export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   return swapped ? [swapped, ...found] : found
 }
 
+/** What a step is judged in, before anything is read. */
+export const contextOfStep = (evaluation: Evaluation, one: StepEvaluation): StepContext =>
+  contextIn(evaluation, one, null)
+
 /** A curve whose causes take a while to find, null where there is none. */
 export function toExplain(evaluation: Evaluation, one: StepEvaluation): CurveToExplain | null {
   const { judgement, counting, step } = one

@@ -1,10 +1,9 @@
 /** Causes that are tried on a curve: what they do to the cell groups of a string, and which figures they leave free. */
 import type { CellGroup } from './cellGroup'
 import type { CurveFeatures } from './features'
-import { GROUPS_PER_MODULE } from './reference'
-import { referenceOf } from './reference'
+import { GROUPS_PER_MODULE, referenceOf } from './reference'
 import type { Counted } from './stringCurve'
-import type { CurveQuestion } from './explain'
+import type { CurveQuestion } from './question'
 
 export const curveCauses = [
   'sound',

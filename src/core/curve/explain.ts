@@ -4,28 +4,12 @@
  * figure (G. Schwarz, "Estimating the dimension of a model", 1978; from memory). Shapes: IEC 62446-1 annex (from memory).
  */
 import { atConditions } from '../pv/deSoto'
-import type { ModuleData } from '../pv/moduleData'
-import type { SingleDiode } from '../pv/singleDiode'
 import { type Candidate, candidatesFor, type CurveCause, type State } from './candidates'
 import { type CurveFeatures, featuresOf } from './features'
 import { type CurvePoint, type CurveRefusal, inOrder } from './points'
+import type { CurveQuestion } from './question'
 import { groupOf, GROUPS_PER_MODULE } from './reference'
 import { type Counted, Sweep } from './stringCurve'
-
-/** What is known of a string and of the moment of its sweep; uncertainties with k = 2. */
-export type CurveQuestion = {
-  points: readonly CurvePoint[]
-  /** One module at standard test conditions. */
-  parameters: SingleDiode
-  module: ModuleData
-  modulesInSeries: number
-  irradiance_Wm2: number
-  irradianceUncertainty_Wm2: number
-  cellTemperature_C: number
-  cellTemperatureUncertainty_K: number
-  /** What the instrument's volts and amperes may each be off by, per cent. */
-  instrument_pct: number
-}
 
 export type Explanation = {
   id: CurveCause
@@ -42,7 +26,7 @@ export type Explanation = {
 export type Explained = {
   /** Nothing is needed to explain the curve but what is not known for sure anyway. */
   isSound: boolean
-  /** Best first; a sound string is one of them. */
+  /** Best first; a sound string is one of them, wherever it stands. */
   ranked: readonly Explanation[]
   /** By how much the first is ahead of the next that is of another kind, in standard deviations. */
   ahead_sigma: number
@@ -58,7 +42,7 @@ const SPREAD = { series: 0.13, shunt: 0.5, ideality: 0.03 }
 /** Modules of one type differ by so much in current, and by so much in voltage (k = 1). */
 const MODULES_pct = { current: 0.5, voltage: 0.4 }
 /** A cause is believed where it explains so much more than a sound string does, in squares of deviations [D]. */
-const BELIEVED = 16
+const BELIEVED = 12
 /** What each further figure costs, in squares of deviations. */
 const PRICE = Math.log(POINTS)
 /** Two are told apart from here on, in standard deviations. */
@@ -319,19 +303,17 @@ function rankedFrom(best: readonly Tried[], fitting: Fitting): Explained {
   const weights = best.map(({ cost }) => Math.exp(-(cost - least) / 2))
   const all = weights.reduce((sum, one) => sum + one)
   const isSound = sound.cost - least < BELIEVED
-  const order = isSound ? [sound, ...best.filter((one) => one !== sound)] : best
-  const ranked = order.map(
-    (one): Explanation => ({
+  const ranked = best.map(
+    (one, k): Explanation => ({
       id: one.candidate.id,
       figures: one.candidate.figures(one.state),
       behind_sigma: Math.sqrt(Math.max(0, one.cost - least)),
-      probability: weights[best.indexOf(one)]! / all,
+      probability: weights[k]! / all,
       curve: fitting
         .currentsOf(one.candidate, one.state)
         .map((current, k): CurvePoint => [fitting.points[k]![0], current]),
     }),
   )
-  const next = ranked[1]
-  const ahead_sigma = next ? Math.sqrt(Math.max(0, order[1]!.cost - order[0]!.cost)) : Number.POSITIVE_INFINITY
-  return { isSound, ranked, ahead_sigma, canTell: isSound || ahead_sigma >= TOLD_APART_sigma }
+  const ahead_sigma = ranked[1]?.behind_sigma ?? Number.POSITIVE_INFINITY
+  return { isSound, ranked, ahead_sigma, canTell: ahead_sigma >= TOLD_APART_sigma }
 }

@@ -1,6 +1,7 @@
 /** Causes of a curve's shape, as the explanation ranks them, and the next check that best tells the first two apart. */
 import type { CurveCause } from '../curve/candidates'
-import { type CurveQuestion, type Explained, type Explanation, explain } from '../curve/explain'
+import { type Explained, type Explanation, explain } from '../curve/explain'
+import type { CurveQuestion } from '../curve/question'
 import { GROUPS_PER_MODULE } from '../curve/reference'
 import { type Cause, causeOf, type Fit } from '../verdict/cause'
 import type { Figures } from '../verdict/verdict'
@@ -59,17 +60,18 @@ function causeFrom(question: CurveToExplain, one: Explanation, rival: Explanatio
     cell_C: cellTemperature_C,
     ...one.figures,
   }
-  return causeOf(`curve-${one.id}`, fitOf(one.behind_sigma), checkFor(one.id, rival?.id), figures)
+  const fit = fitOf(one.behind_sigma)
+  // What is ruled out is named without the figures that it would have needed.
+  const code = fit === 'does-not-fit' ? `curve-${one.id}-out` : `curve-${one.id}`
+  return causeOf(code, fit, checkFor(one.id, rival?.id), figures)
 }
 
 /** Causes of an explained curve, best first; what is ruled out stands at their end. */
-export function causesFrom(question: CurveToExplain, { ranked, isSound, canTell }: Explained): Cause[] {
-  return ranked
-    .filter(({ id }) => id !== 'sound' || isSound)
-    .map((one, k, list) => {
-      const cause = causeFrom(question, one, k === 0 ? list[1] : list[0])
-      return k === 0 && !canTell ? { ...cause, figures: { ...cause.figures, canTell: 0 } } : cause
-    })
+export function causesFrom(question: CurveToExplain, { ranked, canTell }: Explained): Cause[] {
+  return ranked.map((one, k) => {
+    const cause = causeFrom(question, one, k === 0 ? ranked[1] : ranked[0])
+    return k === 0 && !canTell ? { ...cause, figures: { ...cause.figures, canTell: 0 } } : cause
+  })
 }
 
 /** Explains a curve; none where its points are no curve. */

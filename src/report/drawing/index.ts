@@ -1,4 +1,5 @@
 import type { Picture } from '@/core/steps/picture'
+import { curveDrawing } from './curve'
 import { gardenDrawing } from './garden'
 import type { Drawing } from './node'
 import { spikesDrawing } from './spikes'
@@ -13,6 +14,8 @@ export function drawingOf(picture: Picture, timeZone: string): Drawing | null {
       return gardenDrawing(picture)
     case 'trend':
       return trendDrawing(picture, timeZone)
+    case 'curve':
+      return curveDrawing(picture)
     case 'times':
       return null
   }

@@ -41,6 +41,10 @@ export function rowIds(count: number, from: number): string[] {
 const STEADY = 0.01
 const LOOK_BACK_ms = 10_000
 const MOST_WAITS = 60
+/** A curve is swept where its translation is relied on, W/m2; until then somebody has a cup of tea. */
+const BRIGHT_Wm2 = 720
+const TEA_ms = 120_000
+const MOST_TEA = 150
 
 /** The parts of a sweep as one curve. */
 function curveFrom(samples: readonly FeedSample[]): SlotValue {
@@ -126,6 +130,12 @@ export class DemoJob {
     }
   }
 
+  /** Waits for light that a curve is worth sweeping in. */
+  private brighten(): void {
+    const light = (): number => sensorReading('irradiance', PRACTICE_SKY, this.kit[1]!.id, this.at)
+    for (let k = 0; k < MOST_TEA && light() < BRIGHT_Wm2; k++) this.wait(TEA_ms)
+  }
+
   /** Takes a reading: checks as they should be, figures from the simulated tester, the rest as answered. */
   take(stepId: string, partId: string, answers: Answers = {}): string | null {
     const step = stepById(stepId)
@@ -137,6 +147,7 @@ export class DemoJob {
         typeof value === 'object' && 'choice' in value ? [[id, value.choice]] : [],
       ),
     )
+    if (stepId === 'pv-curve') this.brighten()
     if (step.needsConditions) this.settle()
     const slots: Record<string, SlotValue> = {}
     const measured: Measurable[] = []

@@ -241,8 +241,8 @@ async function barnRoof(db: Database, kit: readonly Instrument[], now: number): 
 
 /** Eight strings tested to category 2, each with its curve: four have a fault, and each another one. */
 async function glasshouse(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
-  const [jobId, visitId, arrayId] = [demoId(0x360), demoId(0x361), demoId(0x362)]
-  const start = now - 5 * 60 * MINUTE_ms
+  const [jobId, visitId, arrayId] = [demoId(0x3a0), demoId(0x3a1), demoId(0x3a2)]
+  const start = now - 9 * 60 * MINUTE_ms
   await createJob(
     db,
     {
@@ -256,7 +256,7 @@ async function glasshouse(db: Database, kit: readonly Instrument[], now: number)
     new Date(start),
   )
   const job = new DemoJob(db, jobId, visitId, kit, start)
-  const siteId = job.site(demoId(0x365), -6)
+  const siteId = job.site(demoId(0x3a5), -6)
   job.part(arrayId, {
     kind: 'array',
     tag: 'Packing shed',
@@ -265,11 +265,11 @@ async function glasshouse(db: Database, kit: readonly Instrument[], now: number)
     mounting: 'open-rack',
     category: 2,
   })
-  const faults: Fault[] = ['none', 'shaded', 'none', 'bad-joint', 'none', 'leaky-cells', 'group-shorted', 'none']
+  const faults: Fault[] = ['none', 'shaded', 'none', 'bad-joint', 'none', 'leaky-cells', 'module-turned', 'none']
   const strings = partIds(faults, 0xd000, 14).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 14) }))
   for (const one of strings) job.part(one.id, one.data)
-  job.part(demoId(0x363), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
-  job.part(demoId(0x364), { ...inverter, maxShortCircuit_A: 150 })
+  job.part(demoId(0x3a3), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
+  job.part(demoId(0x3a4), { ...inverter, maxShortCircuit_A: 150 })
   for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
   job.take('sensors', arrayId, { tilt: '30', azimuth: '178' })
   for (const step of ['pv-polarity', 'pv-voc', 'pv-isc']) for (const one of strings) job.take(step, one.id)

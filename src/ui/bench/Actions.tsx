@@ -93,7 +93,7 @@ export function Actions(props: Props) {
           {say('action.again')} <kbd>R</kbd>
         </Button>
       )}
-      {taking.taking && standIn && canWrite && one.part.data.kind === 'string' && (
+      {taking.taking && standIn && canWrite && one.part.data.kind === 'string' && next?.kind !== 'curve' && (
         <Button onClick={actions.sequence} data-testid="sequence-open">
           {say('sequence.open')} <kbd>A</kbd>
         </Button>

@@ -44,7 +44,19 @@ export function Bench(props: BenchProps) {
   }
   const answered = shown ? choicesOf(shown.entry.body) : draft.choices
   const askedSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
-  const { shownSlots, panel, seen } = usePanel({ evaluation, one, taking, shown, askedSlots, tool })
+  const { shownSlots, panel, seen } = usePanel({
+    evaluation,
+    one,
+    taking,
+    shown,
+    askedSlots,
+    tool,
+    latest: props.latest,
+    canWrite,
+    actions,
+  })
+  // A kept curve is looked at, and wants the room of what was minded before it was swept.
+  const isCurve = askedSlots.some((slot) => slot.kind === 'curve')
   // Other leads by another method: the drawing and what to mind follow the answer.
   const { hookup, cautions } = shownFor(step, answered)
   const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
@@ -85,19 +97,26 @@ export function Bench(props: BenchProps) {
           </p>
         </div>
       </div>
-      <div className={panel ? 'hook bare' : 'hook'}>
-        {panel && (
-          <button type="button" className="slim-btn" aria-expanded={hookupOpen} onClick={() => openHookup(!hookupOpen)}>
-            {say('bench.hook-up')}
-          </button>
-        )}
-        {(!panel || hookupOpen) && (
-          <figure>
-            <Hookup hookup={hookup} part={one.part.data} />
-          </figure>
-        )}
-        <Cautions cautions={cautions} ticked={ticked} setTicked={setTicked} />
-      </div>
+      {!(shown && isCurve) && (
+        <div className={panel ? 'hook bare' : 'hook'}>
+          {panel && (
+            <button
+              type="button"
+              className="slim-btn"
+              aria-expanded={hookupOpen}
+              onClick={() => openHookup(!hookupOpen)}
+            >
+              {say('bench.hook-up')}
+            </button>
+          )}
+          {(!panel || hookupOpen) && (
+            <figure>
+              <Hookup hookup={hookup} part={one.part.data} />
+            </figure>
+          )}
+          <Cautions cautions={cautions} ticked={ticked} setTicked={setTicked} />
+        </div>
+      )}
       {panel}
       {seen}
       {isRead(step) && (

@@ -73,6 +73,7 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
   const readOnly = !canWrite || !taking.taking
   const open = ready || !taking.taking
   const kept = shown?.entry.body.slots[slot.id]
+  if (slot.kind === 'curve') return null
   if (slot.kind !== 'number') {
     return (
       <ChoiceSlot
@@ -152,7 +153,7 @@ function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
 
 /** The answer to a question in words, with the question; null where there is none yet. */
 function answerOf(slot: Slot, taking: Taking, shown: ReadingEvaluation | null, facts: Facts): string | null {
-  if (slot.kind === 'number') return null
+  if (slot.kind === 'number' || slot.kind === 'curve') return null
   const kept = shown?.entry.body.slots[slot.id]
   const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : taking.draft.choices[slot.id]
   const option = value ? optionsOf(slot, facts).find((one) => one.id === value) : null
@@ -160,7 +161,7 @@ function answerOf(slot: Slot, taking: Taking, shown: ReadingEvaluation | null, f
 }
 
 function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot }) {
-  if (slot.kind === 'number') return null
+  if (slot.kind === 'number' || slot.kind === 'curve') return null
   const { draft } = taking
   const kept = shown?.entry.body.slots[slot.id]
   const value = shown ? (kept && 'choice' in kept ? kept.choice : null) : (draft.choices[slot.id] ?? null)

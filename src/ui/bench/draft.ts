@@ -1,10 +1,11 @@
 /** A reading that is being taken: what was typed or came through the feed, before it is kept. */
+import { type CurveValue, curveOf } from '@/core/curve/curveValue'
 import { type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type ParsedReading, parseReading } from '@/core/quantity/parseReading'
 import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import type { LiveSample } from '@/core/record/feed'
+import type { LiveSample, SweepPart } from '@/core/record/feed'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { acKinds, type PartKind } from '@/core/plant/part'
 import { measuredIn } from '@/core/steps/reading'
@@ -15,6 +16,7 @@ import { say, sayCode } from '@/words/say'
 export type Draft = {
   texts: Record<string, string>
   choices: Record<string, string>
+  curves: Record<string, CurveValue>
   /** The few words beside an answer that is not as it should be. */
   notes: Record<string, string>
   /** How each figure came; what is not named was typed. */
@@ -36,6 +38,7 @@ type Carried = Pick<Draft, 'choices' | 'notes'> & { texts?: Draft['texts']; plac
 
 export const emptyDraft = (instrumentId: string | null, carried: Carried = { choices: {}, notes: {} }): Draft => ({
   texts: {},
+  curves: {},
   place: 'plugs',
   ...carried,
   hows: {},
@@ -94,10 +97,24 @@ function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['
 export function withSample(draft: Draft, slot: Slot, sample: LiveSample, standIn: boolean): Draft {
   const hows = { ...draft.hows, [slot.id]: standIn ? ('stand-in' as const) : ('feed' as const) }
   const base: Draft = { ...draft, hows, confirmed: [], instrumentId: sample.instrumentId, started: true }
+  if (slot.kind === 'curve') return sample.sweep?.done ? withCurve(base, slot, curveFrom(sample.sweep)) : draft
   if (slot.kind === 'choice' && slot.told)
     return { ...base, choices: { ...draft.choices, [slot.id]: slot.told(sample.read.value) } }
   if (slot.kind !== 'number') return draft
   return { ...base, texts: { ...draft.texts, [slot.id]: sample.read.text } }
+}
+
+export const withCurve = (draft: Draft, slot: Slot, curve: CurveValue): Draft => ({
+  ...draft,
+  curves: { ...draft.curves, [slot.id]: curve },
+})
+
+/** A whole sweep with what its instrument knows of it. */
+function curveFrom({ points, sweep_s, endIrradiance_Wm2 }: SweepPart): CurveValue {
+  return curveOf(points, {
+    ...(sweep_s === undefined ? {} : { sweep_s }),
+    ...(endIrradiance_Wm2 === undefined ? {} : { endIrradiance_Wm2 }),
+  })
 }
 
 export type DraftState = {
@@ -144,6 +161,12 @@ export function readDraft(
   const slots: Record<string, SlotValue> = {}
   const unread: Slot[] = []
   for (const slot of slotsShown(step, draft.choices, { part, regime: facts.regime })) {
+    if (slot.kind === 'curve') {
+      const curve = draft.curves[slot.id]
+      const how = draft.hows[slot.id]
+      if (curve) slots[slot.id] = how && how !== 'typed' ? { curve, how } : { curve }
+      continue
+    }
     if (slot.kind !== 'number') {
       const choice = draft.choices[slot.id]
       if (choice) slots[slot.id] = withHow(answer(choice, draft.notes[slot.id]), draft.hows[slot.id])
@@ -185,7 +208,7 @@ export function readDraft(
 /** How a reading as a whole came: as its figures did where they agree, else typed. */
 function howOf({ hows }: Draft, slots: Readonly<Record<string, SlotValue>>): How {
   const ways = new Set(
-    Object.entries(slots).flatMap(([id, value]) => ('text' in value || hows[id] ? [hows[id] ?? 'typed'] : [])),
+    Object.entries(slots).flatMap(([id, value]) => (!('choice' in value) || hows[id] ? [hows[id] ?? 'typed'] : [])),
   )
   return ways.size === 1 ? [...ways][0]! : 'typed'
 }
@@ -236,7 +259,7 @@ export function instrumentsFor(
 }
 
 /** A slot that is answered and not read. */
-export type AnsweredSlot = Exclude<Slot, { kind: 'number' }>
+export type AnsweredSlot = Exclude<Slot, { kind: 'number' | 'curve' }>
 export type Option = { id: string; name: string; sound: boolean }
 
 /** The answers that a slot offers: its own, or the lead sets of the kit. */

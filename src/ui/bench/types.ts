@@ -34,6 +34,10 @@ export type BenchActions = {
   /** The automatic sequence of a tester that has one. */
   sequence(): void
   mend(): void
+  /** Curves of a file, each kept on its string. */
+  keepCurves(bodies: readonly { partId: string; body: Body<'reading'> }[]): Promise<boolean>
+  /** A few words beside the step. */
+  remark(text: string): void
 }
 
 export type BenchProps = {

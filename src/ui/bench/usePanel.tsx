@@ -5,10 +5,12 @@ import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evalu
 import type { Instrument } from '@/core/record/instrument'
 import type { Slot } from '@/core/steps/slot'
 import { isRead } from '@/core/steps/step'
+import type { BenchActions, BenchProps } from './types'
 import type { Taking } from './useTaking'
 
 /** Drawn only where a step has one: loaded then. */
 const PlugPanel = lazy(() => import('../plug/PlugPanel').then((module) => ({ default: module.PlugPanel })))
+const CurvePanel = lazy(() => import('../curve/CurvePanel').then((module) => ({ default: module.CurvePanel })))
 const Seen = lazy(() => import('../plug/Seen').then((module) => ({ default: module.Seen })))
 
 type Props = {
@@ -19,13 +21,16 @@ type Props = {
   shown: ReadingEvaluation | null
   askedSlots: readonly Slot[]
   tool: Instrument | null
+  latest: BenchProps['latest']
+  canWrite: boolean
+  actions: Pick<BenchActions, 'keepCurves' | 'remark'>
 }
 
 /**
  * The panel of a step over its questions. Where questions are answered group by group only those of one group stand on the
  * bench: the first that waits, or the one that somebody went to.
  */
-export function usePanel({ evaluation, one, taking, shown, askedSlots, tool }: Props) {
+export function usePanel({ evaluation, one, taking, shown, askedSlots, tool, latest, canWrite, actions }: Props) {
   const { step } = one
   const groupOf = isRead(step) ? step.groupOf : undefined
   const group = taking.group
@@ -58,6 +63,26 @@ export function usePanel({ evaluation, one, taking, shown, askedSlots, tool }: P
       <PlugPanel panel={panel} now={group} onGroup={groupOf ? taking.setGroup : null} />
     </Suspense>
   )
+  const curveSlot = askedSlots.find((slot) => slot.kind === 'curve')
+  if (curveSlot)
+    return {
+      shownSlots: askedSlots,
+      seen: null,
+      panel: (
+        <Suspense fallback={<div className="curve" />}>
+          <CurvePanel
+            evaluation={evaluation}
+            one={one}
+            slot={curveSlot}
+            taking={taking}
+            shown={shown}
+            heard={latest['iv-curve']}
+            canWrite={canWrite}
+            actions={actions}
+          />
+        </Suspense>
+      ),
+    }
   const seen: ReactNode = looked && (
     <Suspense fallback={null}>
       <Seen evaluation={evaluation} one={one} slot={looked.id} />

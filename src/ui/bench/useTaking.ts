@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Body } from '@/core/record/entry'
+import type { CurveValue } from '@/core/curve/curveValue'
+import type { Body, Conditions, How } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
 import { type Slot, slotsShown } from '@/core/steps/slot'
@@ -15,6 +16,7 @@ import {
   isStarted,
   optionsOf,
   readDraft,
+  withCurve,
   withSample,
 } from './draft'
 
@@ -116,6 +118,15 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
       conditions: isStarted(before) ? (before.conditions ?? conditions) : conditions,
     }))
   }
+  /** A curve from a file: it stands on the bench until it is kept. */
+  const takeCurve = (slot: Slot, curve: CurveValue, how: How, at: Conditions | null): void => {
+    change({})
+    setDraft((before) => ({
+      ...withCurve(before, slot, curve),
+      hows: { ...before.hows, [slot.id]: how },
+      conditions: at,
+    }))
+  }
   /** Where it is read belongs to the leads, not to the figure: it begins nothing. */
   const setPlace = (place: Draft['place']): void => setDraft((before) => ({ ...before, place }))
   const goTo = (slot: Slot | null): void => {
@@ -175,6 +186,7 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   const digit = (place: number): void => {
     if (!taking || !canWrite || !next) return
     if (next.kind === 'number' || draft.choices[next.id]) return goTo(next)
+    if (next.kind === 'curve') return
     const option = optionsOf(next, facts)[place - 1]
     if (!option) return
     change({ choices: { ...draft.choices, [next.id]: option.id } })
@@ -201,6 +213,7 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
     confirming,
     wanted,
     change,
+    takeCurve,
     setPlace,
     goTo,
     again,
@@ -238,6 +251,7 @@ export function keepLabel(body: Body<'reading'>, slots: readonly Slot[]): string
   const value = slot && !second ? body.slots[slot.id] : undefined
   if (value && 'choice' in value && slot?.kind !== 'number')
     return say('action.keep', { what: sayCode('choice', value.choice) })
+  if (value && 'curve' in value) return say('action.keep-curve', { count: value.curve.voltages_V.length })
   if (value && 'text' in value && slot?.kind === 'number')
     return say('action.keep-value', { value: value.text, unit: slot.unit })
   return say('action.keep-all')

@@ -8,10 +8,14 @@ import { Drawn } from './Drawn'
 // The chart library comes with the first chart.
 const TimesPicture = lazy(() => import('./TimesPicture').then((module) => ({ default: module.TimesPicture })))
 
+const CurveShows = lazy(() => import('../curve/CurveShows').then((module) => ({ default: module.CurveShows })))
+
 /** A picture that a step wants beside its working. */
 type Props = { picture: Picture; tag: string; timeZone: string }
 
 export function StepPicture({ picture, tag, timeZone }: Props) {
+  // A curve stands on the bench itself; beside it what it shows.
+  if (picture.kind === 'curve') return <CurveShows picture={picture} />
   if (picture.kind === 'times') return <TimesPicture picture={picture} tag={tag} />
   const drawing = drawingOf(picture, timeZone)
   return drawing && <Drawn drawing={drawing} />

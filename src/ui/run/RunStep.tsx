@@ -13,7 +13,7 @@ import { sharedEntries } from '../device/sharedEntries'
 import { conditionsNow } from '../live/conditions'
 import type { Live, LiveFeed } from '../live/liveFeed'
 import { Photos } from './Photos'
-import { pressSimulated } from './pressSimulated'
+import { pressForAll } from './pressSimulated'
 import { type Dialog, RunDialogs } from './RunDialogs'
 import { Side } from './Side'
 
@@ -39,6 +39,8 @@ function following(steps: readonly StepEvaluation[], one: StepEvaluation): StepE
   return round.find((other) => !other.done && other.verdict !== 'held-back') ?? steps[at + 1] ?? null
 }
 
+/** Parts of a sweep come one after another, as a tracer sends them. */
+const BETWEEN_PARTS_ms = 60
 const TOOL = 'upstand.instrument.'
 const toolKey = (one: StepEvaluation): string =>
   `${TOOL}${acKinds.has(one.part.data.kind) ? 'ac.' : ''}${measuredBy(one.step)}`
@@ -96,11 +98,17 @@ export function RunStep(props: Props) {
     },
     press: async (instrumentId, pressedFor, setting) => {
       const wanted = { measures: pressedFor, setting, instrumentId }
-      const pressed = await pressSimulated(store, facts, evaluation, one, wanted)
-      if (typeof pressed === 'string') return pressed
-      feed.take([pressed])
+      const samples = await pressForAll(store, facts, evaluation, one, wanted)
+      if (typeof samples === 'string') return samples
+      for (const [k, sample] of samples.entries()) {
+        if (k > 0) await new Promise((resolve) => setTimeout(resolve, BETWEEN_PARTS_ms))
+        feed.take([sample])
+      }
       return null
     },
+    keepCurves: (bodies) =>
+      store.addAll(bodies.map(({ partId, body }) => ({ body, about: { partId, step: one.step.id } }))),
+    remark: (text) => void store.add({ kind: 'remark', v: 1, text }, about),
   }
   const signed = evaluation.signatures.length > 0
   const canVoid = (reading: ReadingEvaluation): boolean =>

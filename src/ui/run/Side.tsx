@@ -1,6 +1,7 @@
 'use client'
+import { Button, Progress } from 'antd'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
-import { causes, linesOf, picturesOf, stepKey } from '@/core/evaluate'
+import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
@@ -11,6 +12,7 @@ import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
 import type { Look } from '../bench/types'
 import { clockTime } from '../shell/time'
+import { useCauses } from '../curve/useCauses'
 import { PlannerSection } from '../planner/PlannerSection'
 import { Working } from '../working/Working'
 
@@ -41,7 +43,9 @@ export function Side(props: Props & { tabs?: boolean }) {
   const [panel, setPanel] = useState<(typeof panels)[number]>('working')
   if (!props.tabs) {
     // What is close or outside is explained before its sum is.
-    const wrong = !props.look.body && causes(props.evaluation, props.one).length > 0
+    const wrong =
+      !props.look.body &&
+      (causes(props.evaluation, props.one).length > 0 || toExplain(props.evaluation, props.one) !== null)
     return (
       <>
         {wrong && <CausesPanel {...props} />}
@@ -110,21 +114,35 @@ const BesidePanel = ({ evaluation, one }: Props) =>
   ) : null
 
 function fitWords(cause: Cause): string {
-  if (cause.fit !== 'does-not-fit') return sayCode('fit', cause.fit)
+  if (cause.fit !== 'does-not-fit') {
+    const { sure_pct } = cause.figures
+    const words = sayCode('fit', cause.fit)
+    return sure_pct === undefined ? words : `${words}, ${say('curve.sure', { sure_pct })}`
+  }
   if (cause.figures.needed_C !== undefined) return sayCode('fit', 'needs_C', cause.figures)
   if (cause.figures.predicted !== undefined) return sayCode('fit', 'needs_V', cause.figures)
   return sayCode('fit', cause.fit)
 }
 
 function CausesPanel({ evaluation, one, look }: Props) {
-  const list = look.body ? [] : causes(evaluation, one)
+  const found = useCauses(evaluation, one)
+  const list = look.body ? [] : found.list
   return (
     <section className="note" aria-labelledby="side-wrong">
       <h2 id="side-wrong">
         {say('side.wrong')} <span>{list.length > 0 ? say('side.likeliest') : ''}</span>
       </h2>
       {list.length === 0 ? (
-        <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+        found.working !== null && !look.body ? (
+          <div className="explaining">
+            <Progress percent={Math.round(100 * found.working)} />
+            <Button className="small" onClick={found.cancel}>
+              {say('side.stop')}
+            </Button>
+          </div>
+        ) : (
+          <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+        )
       ) : (
         <ol className="why" data-testid="causes">
           {list.map((cause, k) => (
@@ -135,6 +153,7 @@ function CausesPanel({ evaluation, one, look }: Props) {
                   <b>{sayCode('cause', cause.code, cause.figures)}</b>
                   <span className={`fit ${cause.fit === 'fits' ? 't-within' : ''}`}>{fitWords(cause)}</span>
                 </div>
+                {k === 0 && cause.figures.canTell === 0 && <p className="t-close">{say('curve.cannot-tell')}</p>}
                 {cause.fit !== 'does-not-fit' && <p>{sayCode('next', cause.next.code, cause.next.figures)}</p>}
               </div>
             </li>

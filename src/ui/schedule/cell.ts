@@ -10,7 +10,7 @@ export type CellText = { text: string; from: 'draft' | 'kept' | null }
 
 /** The option that was meant, null where it could be several or none. */
 export function optionMeant(slot: Slot, typed: string, facts: Facts): string | null {
-  if (slot.kind === 'number') return null
+  if (slot.kind === 'number' || slot.kind === 'curve') return null
   const wanted = typed.trim().toLowerCase()
   if (wanted === '') return null
   const options = optionsOf(slot, facts)

@@ -16,4 +16,6 @@ export const noActions: BenchActions = {
   sequence: nothing,
   guide: nothing,
   mend: nothing,
+  keepCurves: async () => true,
+  remark: nothing,
 }

@@ -1,5 +1,14 @@
 /** What the doors answer: what, where, why, and what to do. */
 export const doors = {
+  'refused.curve-too-few-points': 'A curve needs at least 5 points at different voltages: sweep it again.',
+  'refused.curve-not-numbers': 'Some points of the curve are no numbers: sweep it again.',
+  'refused.curve-all-zero': 'Every point of the curve is zero: nothing was connected, or the string is dark.',
+  'refused.curve-no-open-circuit':
+    'The curve stops long before its current comes to nothing: sweep up to open circuit.',
+  'refused.curve-no-short-circuit': 'The curve begins far above 0 V: sweep from short circuit, in volts and amperes.',
+  'refused.curve-backwards': 'Voltage or current of the curve is negative throughout: turn the leads round.',
+  'refused.curve-crosses-itself':
+    'The current rises again with the voltage: these are two curves, or columns are mixed up.',
   'refused.empty': 'Nothing was entered. Type the figure that the instrument shows.',
   'refused.not-a-number': '“{text}” is not a figure. Type it as shown, such as 369.6 or >999.',
   'refused.two-decimal-signs': '“{text}” has two decimal signs. Type it with one, such as 369.6.',

@@ -72,7 +72,6 @@ export const pvCurve: ReadStep<'string'> = {
     isolatedGate,
     { id: 'polarity-known', hard: true, waitsFor: 'pv-polarity', until: 'done' },
     notReversed,
-    { id: 'voltage-first', hard: false, waitsFor: 'pv-voc', until: 'done' },
     { id: 'insulation-first', hard: false, waitsFor: 'pv-insulation', until: 'not-outside' },
     { id: 'sensors-in-plane', hard: false, waitsFor: 'sensors', until: 'done', on: 'array' },
   ],

@@ -4,7 +4,8 @@
  */
 import type { CellGroup } from '@/core/curve/cellGroup'
 import type { CurveCause } from '@/core/curve/candidates'
-import { type CurveQuestion, type Explained, explain } from '@/core/curve/explain'
+import { type Explained, explain } from '@/core/curve/explain'
+import type { CurveQuestion } from '@/core/curve/question'
 import type { CurvePoint } from '@/core/curve/points'
 import { GROUPS_PER_MODULE, groupOf } from '@/core/curve/reference'
 import { type CurveModule, ParallelStrings } from '@/core/curve/stringCurve'

@@ -1,0 +1,41 @@
+'use client'
+import type { CurvePicture } from '@/core/steps/picture'
+import { GROUPS_PER_MODULE } from '@/core/curve/reference'
+import { say } from '@/words/say'
+import { balloonsOf } from './curveOption'
+
+/** What a curve shows, by the numbers that stand on it. */
+export function CurveShows({ picture }: { picture: CurvePicture }) {
+  if (picture.measured.length === 0) return null
+  return (
+    <div className="curve-shows" data-testid="curve-shows">
+      <h3>{say('curve.shows')}</h3>
+      <ol>
+        {balloonsOf(picture).map(({ n, what }) => (
+          <li key={n}>
+            <span className="n">{n}</span>
+            <b>{what === 'ledge' ? ledgeText(picture, n - 1) : topText(picture)}</b>
+          </li>
+        ))}
+      </ol>
+    </div>
+  )
+}
+
+function ledgeText({ steps, voc_V, isc_A }: CurvePicture, k: number): string {
+  const { voltage_V, width_V, drop_A } = steps[k]!
+  return say('curve.shows-ledge', {
+    voltage_V,
+    width_V,
+    drop_A,
+    share_pct: (100 * drop_A) / isc_A,
+    width_pct: (100 * width_V) / voc_V,
+    groups: GROUPS_PER_MODULE,
+  })
+}
+
+function topText({ vmp_V, imp_A, top }: CurvePicture): string {
+  const figures = { vmp_V, power_W: vmp_V * imp_A }
+  if (!top) return say('curve.shows-top', figures)
+  return say('curve.shows-top-expected', { ...figures, expected_V: top.vmp_V, expected_W: top.vmp_V * top.imp_A })
+}

@@ -1,0 +1,349 @@
+/** A measured curve over the expected one as an option of the chart library: current, power, what is lost, difference. */
+import type { CustomSeriesRenderItemAPI } from 'echarts'
+import type { CurvePoint } from '@/core/curve/points'
+import type { CurvePicture } from '@/core/steps/picture'
+import { figure, say } from '@/words/say'
+import type { ChartMark } from '../chart/Chart'
+import type { ChartOption } from '../chart/echarts'
+import type { Palette } from '../chart/palette'
+
+export type CurveView = {
+  /** As it was swept, or carried to standard test conditions. */
+  at: 'swept' | 'stc'
+  /** All of it, or the bend alone. */
+  zoom: 'whole' | 'knee'
+}
+/** Another curve on the same chart: a sister, or what somebody asks about. */
+export type OtherCurve = {
+  tag: string
+  points: readonly CurvePoint[]
+  isAsked?: true
+  /** It is not as it should be: named on the chart. */
+  isOdd?: boolean
+}
+
+const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
+const CHAIN = [11, 3, 2.5, 3]
+const DOTS = [2, 4]
+const KNEE_FROM = 0.62
+const HATCH_px = 8
+/** Points of the difference strip. */
+const BARS = 44
+/** A difference beyond this share of the short-circuit current is drawn as one. */
+const STANDS_OUT_pct = 3
+
+/** The current of a curve at a voltage, between its points; null beyond its ends. */
+export function currentOf(points: readonly CurvePoint[], voltage_V: number): number | null {
+  let [low, high] = [0, points.length - 1]
+  if (high < 1 || voltage_V < points[0]![0] || voltage_V > points[high]![0]) return null
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (points[middle]![0] <= voltage_V) low = middle
+    else high = middle
+  }
+  const [[v0, i0], [v1, i1]] = [points[low]!, points[high]!]
+  return v1 > v0 ? i0 + ((i1 - i0) * (voltage_V - v0)) / (v1 - v0) : i0
+}
+
+/** What is drawn in a view: as swept, or carried. */
+export const drawnIn = ({ measured, expected, atStc }: CurvePicture, at: CurveView['at']) =>
+  at === 'stc' ? atStc : { measured, expected }
+
+const powerOf = (points: readonly CurvePoint[]): (readonly [number, number])[] =>
+  points.map(([voltage, current]) => [voltage, (voltage * current) / 1000])
+
+/** Measured less expected, in per cent of the short-circuit current, at even voltages. */
+export function differenceOf(measured: readonly CurvePoint[], expected: readonly CurvePoint[]): [number, number][] {
+  const end = Math.min(measured.at(-1)?.[0] ?? 0, expected.at(-1)?.[0] ?? 0)
+  const isc_A = expected[0]?.[1] ?? 0
+  if (!(end > 0) || !(isc_A > 0)) return []
+  return Array.from({ length: BARS }, (_, k): [number, number] => {
+    const voltage = (end * (k + 0.5)) / BARS
+    const [is, should] = [currentOf(measured, voltage), currentOf(expected, voltage)]
+    return [voltage, is === null || should === null ? 0 : (100 * (is - should)) / isc_A]
+  })
+}
+
+/** The highest voltage, current and power of all that is drawn. */
+function reachOf(lists: readonly (readonly CurvePoint[])[]): { volts: number; amperes: number; kilowatts: number } {
+  let [volts, amperes, kilowatts] = [1, 0.1, 0.01]
+  for (const [voltage, current] of lists.flat()) {
+    volts = Math.max(volts, voltage)
+    amperes = Math.max(amperes, current)
+    kilowatts = Math.max(kilowatts, (voltage * current) / 1000)
+  }
+  return { volts, amperes, kilowatts }
+}
+
+/** The next round figure above a value. */
+function roundUp(value: number): number {
+  const step = 10 ** Math.floor(Math.log10(value)) / 2
+  return Math.ceil((value * 1.02) / step) * step
+}
+
+/** Hatching over the current that is lost, between the two curves. */
+function drawLost(
+  measured: readonly CurvePoint[],
+  expected: readonly CurvePoint[],
+  api: CustomSeriesRenderItemAPI,
+  palette: Palette,
+): object {
+  const end = Math.min(measured.at(-1)![0], expected.at(-1)![0])
+  const from = Math.max(measured[0]![0], expected[0]![0])
+  const upper: number[][] = []
+  const lower: number[][] = []
+  for (let k = 0; k <= 160; k++) {
+    const voltage = from + ((end - from) * k) / 160
+    const [is, should] = [currentOf(measured, voltage) ?? 0, currentOf(expected, voltage) ?? 0]
+    upper.push(api.coord([voltage, should]) as number[])
+    lower.push(api.coord([voltage, Math.min(is, should)]) as number[])
+  }
+  const points = [...upper, ...lower.reverse()]
+  const xs = points.map(([x]) => x!)
+  const ys = points.map(([, y]) => y!)
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const lines: object[] = []
+  for (let at = left - (bottom - top); at < right; at += HATCH_px)
+    lines.push({
+      type: 'line',
+      shape: { x1: at, y1: bottom, x2: at + (bottom - top), y2: top },
+      style: { stroke: palette.outside, lineWidth: 1, opacity: 0.6 },
+    })
+  return { type: 'group', children: lines, clipPath: { type: 'polygon', shape: { points } } }
+}
+
+type Drawn = { measured: readonly CurvePoint[]; expected: readonly CurvePoint[] }
+
+function lineSeries(
+  name: string,
+  data: readonly (readonly [number, number])[],
+  line: { color: string; [more: string]: unknown },
+  more: object = {},
+): object {
+  const { color } = line
+  return { type: 'line', name, data, symbol: 'none', itemStyle: { color }, lineStyle: line, silent: true, ...more }
+}
+
+function seriesOf(
+  { measured, expected }: Drawn,
+  picture: CurvePicture,
+  view: CurveView,
+  others: readonly OtherCurve[],
+  palette: Palette,
+): object[] {
+  const ink = { color: palette.ink, width: 3 }
+  const chain = { color: palette.ink2, width: 2, type: CHAIN }
+  const lost = {
+    type: 'custom',
+    name: say('curve.lost'),
+    silent: true,
+    z: 1,
+    data: expected.length > 1 && measured.length > 1 ? [[0, 0]] : [],
+    renderItem: (_: unknown, api: CustomSeriesRenderItemAPI) => drawLost(measured, expected, api, palette),
+  }
+  const marks = view.at === 'stc' || picture.vmp_V === 0 ? [] : balloonsOf(picture)
+  return [
+    {
+      type: 'line',
+      name: say('curve.measured'),
+      data: measured,
+      z: 4,
+      symbol: 'circle',
+      symbolSize: 5,
+      showSymbol: measured.length <= 160,
+      itemStyle: { color: palette.sheet, borderColor: palette.ink, borderWidth: 1.5 },
+      lineStyle: ink,
+    },
+    lineSeries(say('curve.expected'), expected, chain, { z: 3 }),
+    lost,
+    ...others.map(({ tag, points, isAsked }) =>
+      lineSeries(
+        tag,
+        points,
+        isAsked ? { color: palette.accent, width: 2.5, type: DOTS } : { color: palette.pencil, width: 1 },
+        { z: isAsked ? 5 : 2 },
+      ),
+    ),
+    lineSeries(say('curve.power'), powerOf(measured), { color: palette.ink, width: 1.5 }, { yAxisIndex: 1, z: 3 }),
+    lineSeries('', powerOf(expected), { ...chain, width: 1 }, { yAxisIndex: 1, z: 2 }),
+    {
+      type: 'scatter',
+      name: 'odd',
+      silent: true,
+      z: 5,
+      symbolSize: 6,
+      itemStyle: { color: palette.outside },
+      data: others.filter(({ isOdd }) => isOdd).flatMap(namedPlace),
+      label: { show: true, formatter: '{b}', position: 'right', color: palette.ink, fontSize: 14, fontWeight: 640 },
+    },
+    {
+      type: 'scatter',
+      name: 'marks',
+      silent: true,
+      z: 6,
+      symbolSize: 22,
+      data: marks.map(({ n, voltage_V, current_A, offset }) => ({
+        value: [voltage_V, current_A],
+        symbolOffset: offset,
+        label: { show: true, formatter: String(n), color: palette.ink, fontSize: 14, fontWeight: 640 },
+      })),
+      itemStyle: { color: palette.sheet, borderColor: palette.ink, borderWidth: 2, opacity: 1 },
+    },
+    {
+      type: 'bar',
+      name: say('curve.difference'),
+      xAxisIndex: 1,
+      yAxisIndex: 2,
+      barWidth: 5,
+      silent: true,
+      data: differenceOf(measured, expected).map(([voltage, share]) => ({
+        value: [voltage, share],
+        itemStyle: { color: share < -STANDS_OUT_pct ? palette.outside : palette.ink2 },
+      })),
+    },
+  ]
+}
+
+/** The names of odd sisters stand where their current has come down to this share. */
+const NAMED_AT = 0.55
+
+function namedPlace({ tag, points }: OtherCurve): { value: CurvePoint; name: string } | [] {
+  const isc_A = points[0]?.[1] ?? 0
+  const at = points.find(([voltage, current]) => voltage > 0 && current <= NAMED_AT * isc_A)
+  return at ? { value: at, name: tag } : []
+}
+
+export type Balloon = {
+  n: number
+  what: 'ledge' | 'top'
+  voltage_V: number
+  current_A: number
+  offset: [number, number]
+}
+
+/** Numbered places on the curve: ledges first, then the highest power. */
+export function balloonsOf({ steps, measured, vmp_V, imp_A }: CurvePicture): Balloon[] {
+  const ledges = steps.map((step, k): Balloon => {
+    const voltage_V = step.voltage_V + step.width_V * 0.35
+    return { n: k + 1, what: 'ledge', voltage_V, current_A: currentOf(measured, voltage_V) ?? 0, offset: [0, 26] }
+  })
+  return [...ledges, { n: steps.length + 1, what: 'top', voltage_V: vmp_V, current_A: imp_A, offset: [-6, -26] }]
+}
+
+export function curveOption(
+  picture: CurvePicture,
+  view: CurveView,
+  others: readonly OtherCurve[],
+  palette: Palette,
+): ChartOption {
+  const drawn = drawnIn(picture, view.at)
+  const reach = reachOf([drawn.measured, drawn.expected, ...others.map(({ points }) => points)])
+  const text = { fontFamily: FONT, fontSize: 14, color: palette.ink2 }
+  const most_V = Math.ceil((reach.volts * 1.01) / 10) * 10
+  const from_V = view.zoom === 'knee' ? Math.floor((KNEE_FROM * reach.volts) / 10) * 10 : 0
+  const line = { lineStyle: { color: palette.ink } }
+  const split = { show: true, lineStyle: { color: palette.hair } }
+  const names = [
+    say('curve.measured'),
+    say('curve.expected'),
+    ...others.filter(({ isAsked }) => isAsked).map((one) => one.tag),
+  ]
+  return {
+    animation: false,
+    textStyle: text,
+    legend: { top: 0, left: 36, itemWidth: 34, itemHeight: 12, selectedMode: false, textStyle: text, data: names },
+    grid: [
+      { left: 44, right: 46, top: 38, bottom: 104 },
+      { left: 44, right: 46, height: 46, bottom: 22 },
+    ],
+    tooltip: {
+      trigger: 'axis',
+      confine: true,
+      backgroundColor: palette.sheet,
+      borderColor: palette.ink,
+      borderRadius: 0,
+      padding: [6, 10],
+      extraCssText: 'box-shadow:none;white-space:normal',
+      textStyle: { ...text, color: palette.ink },
+      formatter: (params: unknown) => cursorText(params, drawn),
+    },
+    axisPointer: { link: [{ xAxisIndex: 'all' }], lineStyle: { color: palette.accent } },
+    dataZoom: [
+      { type: 'inside', xAxisIndex: [0, 1], zoomOnMouseWheel: 'ctrl', moveOnMouseWheel: false, filterMode: 'none' },
+    ],
+    xAxis: [
+      {
+        type: 'value',
+        min: from_V,
+        max: most_V,
+        axisLine: line,
+        splitLine: split,
+        axisLabel: { ...text, formatter: (volts: number) => `${volts} V`, hideOverlap: true },
+      },
+      { type: 'value', gridIndex: 1, min: from_V, max: most_V, show: false },
+    ],
+    yAxis: [
+      {
+        type: 'value',
+        min: 0,
+        max: roundUp(reach.amperes),
+        axisLine: { show: true, ...line },
+        splitLine: split,
+        name: 'A',
+        nameTextStyle: { ...text, align: 'right', padding: [0, 14, -4, 0] },
+        nameGap: 10,
+        axisLabel: text,
+      },
+      {
+        type: 'value',
+        min: 0,
+        // Power is kept under the current: its top comes to two thirds of the height.
+        max: roundUp(1.5 * reach.kilowatts),
+        axisLine: { show: true, ...line },
+        splitLine: { show: false },
+        name: 'kW',
+        nameGap: 10,
+        nameTextStyle: { ...text, align: 'left', padding: [0, 0, -4, 14] },
+        axisLabel: { ...text, formatter: (kW: number) => figure(kW, kW < 10 && kW % 1 !== 0 ? 1 : 0) },
+      },
+      {
+        type: 'value',
+        gridIndex: 1,
+        min: ({ min }: { min: number }) => Math.min(-10, Math.floor(min / 10) * 10),
+        max: ({ max }: { max: number }) => Math.max(10, Math.ceil(max / 10) * 10),
+        interval: 1000,
+        name: say('curve.difference'),
+        nameGap: 4,
+        nameTextStyle: { ...text, align: 'left' },
+        axisLabel: { ...text, formatter: (share: number) => figure(share, 0) },
+        axisLine: { show: true, ...line },
+        splitLine: { show: false },
+      },
+    ],
+    series: seriesOf(drawn, picture, view, others, palette),
+  }
+}
+
+type Under = { seriesIndex?: number; value?: [number, number]; axisValue?: number }
+
+/** What lies under the cursor, in words. */
+function cursorText(params: unknown, { measured, expected }: Drawn): string {
+  const [first] = (Array.isArray(params) ? params : [params]) as Under[]
+  const voltage = first?.axisValue ?? first?.value?.[0]
+  return voltage === undefined ? '' : pointText(voltage, measured, expected)
+}
+
+/** A place of the curve in one sentence. */
+export function pointText(voltage_V: number, measured: readonly CurvePoint[], expected: readonly CurvePoint[]): string {
+  const current = currentOf(measured, voltage_V)
+  const should = currentOf(expected, voltage_V)
+  const figures = { voltage_V, current_A: current ?? 0, power_W: voltage_V * (current ?? 0), expected_A: should ?? 0 }
+  if (current === null) return say('curve.cursor-expected', figures)
+  return say(should === null ? 'curve.cursor-measured' : 'curve.cursor', figures)
+}
+
+/** Every point as the arrow keys go through them. */
+export function curveMarks(picture: CurvePicture, view: CurveView): ChartMark[] {
+  const { measured, expected } = drawnIn(picture, view.at)
+  return measured.map(([voltage], index) => ({ series: 0, index, says: pointText(voltage, measured, expected) }))
+}
