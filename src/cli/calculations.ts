@@ -25,6 +25,8 @@ import {
   r1r2Schema,
 } from './acCalculations'
 import {
+  causes,
+  causesSchema,
   features,
   featuresSchema,
   fit,
@@ -176,6 +178,11 @@ export const calculations: Readonly<Record<string, Calculation>> = {
     about: 'a measured curve carried to other light and temperature',
     schema: translateSchema,
     run: translate as Calculation['run'],
+  },
+  'iv-causes': {
+    about: 'what explains a measured curve: causes simulated, fitted to its points and ranked',
+    schema: causesSchema,
+    run: causes as Calculation['run'],
   },
   'insulation-dc': {
     about: 'test voltage and least resistance of a DC insulation test, and the verdict on its readings',

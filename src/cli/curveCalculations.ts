@@ -1,11 +1,14 @@
 /** Calculations of I-V curves on the command line: strings of unlike cell groups, and translation to other conditions. */
 import { z } from 'zod'
 import type { CellGroup } from '../core/curve/cellGroup'
+import { explain } from '../core/curve/explain'
 import { featuresOf } from '../core/curve/features'
 import { fitDiode } from '../core/curve/fitDiode'
 import type { CurveRefusal } from '../core/curve/points'
 import { ParallelStrings } from '../core/curve/stringCurve'
 import { byProcedure1, byProcedure2 } from '../core/curve/translate'
+import { moduleDataSchema } from '../core/pv/moduleData'
+import { moduleModel } from '../core/pv/stringModel'
 import { sources } from '../core/regime/sources'
 import { say } from '../words/say'
 import { CalcProblem } from './problem'
@@ -121,3 +124,40 @@ export const features = ({ points }: z.infer<typeof featuresSchema>) => soundOrR
 export const fitSchema = z.strictObject({ points: pointsSchema, sigma_A: z.number().positive().max(1e4).optional() })
 
 export const fit = ({ points, sigma_A }: z.infer<typeof fitSchema>) => soundOrRefused(fitDiode(points, sigma_A ?? null))
+
+export const causesSchema = z.strictObject({
+  points: pointsSchema,
+  module: moduleDataSchema,
+  modulesInSeries: z.number().int().min(1).max(60),
+  irradiance_Wm2: z.number().min(1).max(1600),
+  cellTemperature_C: z.number().min(-50).max(110),
+  /** Uncertainties with k = 2; what most sensors and tracers are good for where they are left away. */
+  irradianceUncertainty_Wm2: z.number().min(0).max(400).optional(),
+  cellTemperatureUncertainty_K: z.number().min(0).max(30).optional(),
+  instrument_pct: z.number().min(0).max(20).optional(),
+})
+
+/** Where nobody says otherwise: light to 3 %, cells to 2 K, volts and amperes to 1 %. */
+const USUAL = { light_pct: 3, cell_K: 2, instrument_pct: 1 }
+
+/** What explains a curve, best first, with how sure that is. */
+export function causes(input: z.infer<typeof causesSchema>) {
+  const { parameters } = moduleModel(input.module)
+  if (!parameters)
+    throw new CalcProblem([{ path: ['module'], message: 'module has no single-diode solution; check its data sheet' }])
+  const { ranked, isSound, canTell, ahead_sigma } = soundOrRefused(
+    explain({
+      ...input,
+      parameters,
+      irradianceUncertainty_Wm2: input.irradianceUncertainty_Wm2 ?? (input.irradiance_Wm2 * USUAL.light_pct) / 100,
+      cellTemperatureUncertainty_K: input.cellTemperatureUncertainty_K ?? USUAL.cell_K,
+      instrument_pct: input.instrument_pct ?? USUAL.instrument_pct,
+    }),
+  )
+  return {
+    sound: isSound,
+    canTell,
+    ahead_sigma,
+    causes: ranked.map(({ id, figures, behind_sigma, probability }) => ({ id, figures, behind_sigma, probability })),
+  }
+}

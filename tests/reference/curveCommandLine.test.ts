@@ -157,3 +157,54 @@ describe('iv-features and iv-fit', () => {
     expect(problem.errors.map((error: { message: string }) => error.message).join('\n')).toContain(message)
   })
 })
+
+describe('iv-causes', () => {
+  const plate = {
+    pmax_W: 282,
+    voc_V: 37.4,
+    isc_A: 9.6,
+    vmp_V: 31,
+    imp_A: 9.1,
+    alpha_pctPerK: 0.05,
+    beta_pctPerK: -0.31,
+    gamma_pctPerK: -0.4,
+    cellsInSeries: 60,
+  }
+  const five = calc('desoto-fit', { module: plate }).out
+  const own = {
+    photocurrent_A: five.photocurrent_A,
+    saturationCurrent_A: five.saturationCurrent_A,
+    modifiedIdeality_V: five.modifiedIdeality_V / 3,
+    seriesResistance_ohm: five.seriesResistance_ohm / 3,
+    shuntResistance_ohm: five.shuntResistance_ohm / 3,
+    bypass: { kind: 'diode', saturationCurrent_A: 3e-7, slope_V: 0.03 },
+  }
+  const dim = { ...own, photocurrent_A: 0.5 * own.photocurrent_A }
+  const modules = Array.from({ length: 10 }, (_, k) => ({
+    reversed: false,
+    groups: k === 0 ? [dim, dim, own] : [own, own, own],
+  }))
+  const voltages_V = Array.from({ length: 120 }, (_, k) => k * 3.13)
+  const { currents_A } = calc('string-curve', { strings: [{ seriesResistance_ohm: 0, modules }], voltages_V }).out
+  const points = voltages_V.map((voltage, k) => [voltage, currents_A[k]])
+  const input = { points, module: plate, modulesInSeries: 10, irradiance_Wm2: 1000, cellTemperature_C: 25 }
+
+  it('names two cell groups at half the light, for sure', () => {
+    const { out } = calc('iv-causes', input)
+    expect([out.sound, out.canTell]).toEqual([false, true])
+    expect(out.causes[0]).toMatchObject({ id: 'shade', figures: { count: 2 }, behind_sigma: 0 })
+    expect(out.causes[0].figures.light_pct).toBeCloseTo(50, 0)
+    expect(out.causes.map((one: { id: string }) => one.id)).toContain('sound')
+  })
+
+  it.each([
+    [{ ...input, points: points.slice(0, 30) }, 'up to open circuit'],
+    [{ ...input, modulesInSeries: 0 }, 'modulesInSeries is 0'],
+    [{ ...input, irradiance_Wm2: 0 }, 'irradiance_Wm2 is 0'],
+    [{ ...input, module: { ...plate, vmp_V: 40 } }, 'Vmp is below Voc'],
+  ])('refuses what cannot be explained', (bad, message) => {
+    const { status, problem } = calc('iv-causes', bad)
+    expect(status).toBe(2)
+    expect(problem.errors.map((error: { message: string }) => error.message).join('\n')).toContain(message)
+  })
+})

@@ -128,11 +128,15 @@ const twoLevels = (count: number, share: number, deeper: number, lower: number):
   figures: ({ shade, shade2 }) => ({ count, light_pct: 100 * shade, deeper, lower_pct: 100 * shade2 }),
 })
 
+/** What each further diode that must have failed costs, as a share of a free figure's price [D]. */
+const EACH_DIODE = 0.6
+
 function bypassed(voltageShare: number, all: number): Candidate[] {
   const estimate = Math.max(1, (1 - voltageShare) * all)
   return near(estimate, all - 1, 2).map((count) => {
     const whole = count % GROUPS_PER_MODULE === 0
-    return plain('groups-bypassed', [], 1, () => ({ count }), {
+    // A module left out is one slip; diodes fail one by one.
+    return plain('groups-bypassed', [], whole ? 1 : 1 + EACH_DIODE * (count - 1), () => ({ count }), {
       id: whole ? 'modules-missing' : 'groups-bypassed',
       figures: (): Record<string, number> => (whole ? { count: count / GROUPS_PER_MODULE, groups: count } : { count }),
       groups: (sound, of) => [
@@ -188,7 +192,7 @@ const wholeModules = (): Candidate[] => [
     start: { warmer_K: 10 },
     bounds: { warmer_K: [0, 60] },
     // Beyond some twenty kelvin no sensor is that wrong.
-    believed: { warmer_K: { about: 0, spread: 7 } },
+    believed: { warmer_K: { about: 0, spread: 10 } },
   }),
   plain(
     'rounder-knee',

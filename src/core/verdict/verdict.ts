@@ -59,6 +59,7 @@ export const flags = [
   'weak-conditions',
   'weak-light',
   'weak-translation',
+  'fast-sweep',
   'light-moved',
   'conditions-apart',
   'conditions-from-file',

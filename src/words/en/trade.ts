@@ -139,6 +139,7 @@ export const trade = {
   'flag.weak-conditions': 'weak: light and warmth are known too roughly for this band',
   'flag.weak-light': 'weak: less than 400 W/m²',
   'flag.weak-translation': 'weak at standard test conditions: less than 700 W/m²',
+  'flag.fast-sweep': 'swept in under 10 ms: cells with much capacitance lag behind, and their power is off',
   'flag.light-moved': 'weak: light moved more than 5 % between strings',
   'flag.conditions-apart': 'light was read more than a minute away',
   'flag.instrument-out-of-date': 'instrument out of calibration',

@@ -25,15 +25,20 @@ type Context = StepContext<'string'>
 
 /** A translation to standard test conditions is relied on from this light on, W/m2. Source: IEC 61829 (from memory). */
 const RELIED_ON_Wm2 = 700
+/** Cells of high efficiency hold charge: a sweep shorter than this is not their curve, s. Common practice, no source. */
+const FAST_SWEEP_s = 0.01
 const STC = { irradiance_Wm2: STC_IRRADIANCE_Wm2, cellTemperature_C: STC_TEMPERATURE_C }
 
 /** Points of a string's curve carried to standard test conditions by procedure 2, with what its data sheet says. */
 export function atStc(context: Context, points: readonly CurvePoint[], voc_V: number, weather: Weather): CurvePoint[] {
   const { modulesInSeries, moduleType } = context.part.data
   const { data } = moduleType
-  const { parameters } = modelOf(context)
+  const model = modelOf(context)
+  const { parameters } = model
+  const here_V = model.voc_V(weather.irradiance_Wm2, weather.cell.value_C)
   const carry = byProcedure2({
-    voc_V,
+    // Coefficients of a data sheet are shares of what the string gives at standard test conditions.
+    voc_V: (voc_V * model.voc_V(STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C)) / here_V,
     alphaRel_perK: data.alpha_pctPerK / 100,
     betaRel_perK: data.beta_pctPerK / 100,
     a:
@@ -196,7 +201,7 @@ export function judgeCurve(context: Context, curve: CurveValue | null): Judgemen
   const rulings = rulingsOf(context, features, weather, stc_W)
   const plate_W = context.part.data.modulesInSeries * context.part.data.moduleType.data.pmax_W
   return decide(useless ? [useless] : rulings, {
-    flags: flagsOf(context, weather),
+    flags: flagsOf(context, weather, curve),
     rule: rulings[0]!.rule ?? null,
     comparable: useless ? null : stc_W / context.part.data.modulesInSeries,
     referred: { value: stc_W, unit: 'W', difference_pct: 100 * (stc_W / plate_W - 1) },
@@ -228,11 +233,12 @@ function movedLight(context: Context, { endIrradiance_Wm2 }: CurveValue, { irrad
   )
 }
 
-function flagsOf(context: Context, weather: Weather): Flag[] {
+function flagsOf(context: Context, weather: Weather, { sweep_s }: CurveValue): Flag[] {
   const flags: Flag[] = []
   const { pmax } = expectedAt(context, weather)
   if (2 * pmax.uncertainty > (pmax.value * bandLimit(context, weather).value) / 100) flags.push('weak-conditions')
   if (weather.irradiance_Wm2 < RELIED_ON_Wm2) flags.push('weak-translation')
+  if (sweep_s !== undefined && sweep_s < FAST_SWEEP_s) flags.push('fast-sweep')
   if (weather.way === 'air') flags.push('estimated-temperature')
   if (modelOf(context).method !== 'de-soto') flags.push('fallback-model')
   return flags
