@@ -179,13 +179,9 @@ function byFigures({ cells, headAt }: Rows, voltage: number, current: number): {
   return most(a) >= most(b) ? { voltage: a, current: b } : { voltage: b, current: a }
 }
 
-const PER: Record<CurveColumns['voltageUnit'] | CurveColumns['currentUnit'], number> = {
-  V: 1,
-  mV: 1e-3,
-  kV: 1e3,
-  A: 1,
-  mA: 1e-3,
-}
+/** In volts and amperes: divided where the unit is smaller, so that 11700 mA are 11.7 A and no digit more. */
+const inBase = (value: number, unit: CurveColumns['voltageUnit'] | CurveColumns['currentUnit']): number =>
+  unit === 'mV' || unit === 'mA' ? value / 1000 : unit === 'kV' ? value * 1000 : value
 
 function figureIn(cell: string | undefined, comma: CurveColumns['comma']): number | null {
   if (!isFigure(cell)) return null
@@ -223,7 +219,6 @@ function pairsOf(
 function curvesOfPair({ cells, headAt }: Rows, columns: CurveColumns, pair: number, before: string[][]): FileCurve[] {
   const curves: FileCurve[] = []
   const { voltage, current, name, comma } = columns
-  const [perV, perA] = [PER[columns.voltageUnit], PER[columns.currentUnit]]
   let header: string[][] = before
   let open: FileCurve | null = null
   for (const line of cells.slice(headAt + 1)) {
@@ -244,7 +239,7 @@ function curvesOfPair({ cells, headAt }: Rows, columns: CurveColumns, pair: numb
       curves.push(open)
       header = []
     }
-    open.points.push([volts * perV, amperes * perA])
+    open.points.push([inBase(volts, columns.voltageUnit), inBase(amperes, columns.currentUnit)])
   }
   return curves
 }

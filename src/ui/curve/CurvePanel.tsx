@@ -85,6 +85,8 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
     () => bareOf(evaluation, one, taking, live?.points ?? []),
     [evaluation, one, taking, live],
   )
+  /** Nothing stands on it yet: it wants a curve, and nothing can be asked about. */
+  const isBare = taking.taking && canWrite && !picture
   const drawn = live ? empty : (picture ?? empty)
   return (
     <section className="curve" aria-label={say('curve.title')} data-testid="curve">
@@ -108,16 +110,29 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
             {say('curve.sisters')}
           </Checkbox>
         )}
-        <Checkbox checked={asTable} onChange={(event) => setAsTable(event.target.checked)} data-testid="as-table">
-          {say('curve.table')}
-        </Checkbox>
-        <Checkbox
-          checked={asked !== null}
-          onChange={(event) => setAsked(event.target.checked ? NOTHING_ASKED(one) : null)}
-          data-testid="what-if"
-        >
-          {say('curve.what-if')}
-        </Checkbox>
+        {isBare ? (
+          <>
+            <Button className="small" onClick={() => setImporting('file')} data-testid="curve-file">
+              {say('curve.from-file')}
+            </Button>
+            <Button className="small" onClick={() => setImporting('paste')} data-testid="curve-paste">
+              {say('curve.paste')}
+            </Button>
+          </>
+        ) : (
+          <>
+            <Checkbox checked={asTable} onChange={(event) => setAsTable(event.target.checked)} data-testid="as-table">
+              {say('curve.table')}
+            </Checkbox>
+            <Checkbox
+              checked={asked !== null}
+              onChange={(event) => setAsked(event.target.checked ? NOTHING_ASKED(one) : null)}
+              data-testid="what-if"
+            >
+              {say('curve.what-if')}
+            </Checkbox>
+          </>
+        )}
       </div>
       {asked && (
         <WhatIf one={one} state={asked} onState={setAsked} onRemark={canWrite && picture ? actions.remark : null} />
@@ -138,16 +153,6 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
           percent={Math.min(99, Math.round((100 * sweeping.length) / USUAL_POINTS))}
           format={() => say('curve.points-so-far', { count: sweeping.length })}
         />
-      )}
-      {taking.taking && canWrite && (
-        <div className="curve-in">
-          <Button className="small" onClick={() => setImporting('file')} data-testid="curve-file">
-            {say('curve.from-file')}
-          </Button>
-          <Button className="small" onClick={() => setImporting('paste')} data-testid="curve-paste">
-            {say('curve.paste')}
-          </Button>
-        </div>
       )}
       {importing && (
         <CurveImport

@@ -146,8 +146,8 @@ export const curve = {
   'curve.cursor-measured': '{voltage_V:1} V: {current_A:2} A, {power_W:0} W',
   'curve.cursor-expected': '{voltage_V:1} V: {expected_A:2} A expected',
   'curve.points-so-far': '{count} points',
-  'curve.from-file': 'From a file',
-  'curve.paste': 'Paste from a spreadsheet',
+  'curve.from-file': 'File',
+  'curve.paste': 'Paste',
   'curve.shows': 'What the curve shows',
   'curve.shows-ledge':
     'Ledge at {voltage_V:0} V: {drop_A:2} A less, {share_pct:0} % of the current, over {width_V:0} V, {width_pct:0} % of the string',
