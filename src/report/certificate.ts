@@ -120,7 +120,7 @@ function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
 
 function workingOf(evaluation: Evaluation): WorkingSection[] {
   return evaluation.steps
-    .filter((one) => one.computed || (one.counting && mainSlot(one.step)?.kind === 'number'))
+    .filter((one) => one.computed || (one.counting && ['number', 'curve'].includes(mainSlot(one.step)?.kind ?? '')))
     .map((one) => ({
       key: one.key,
       title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),

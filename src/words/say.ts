@@ -131,7 +131,8 @@ export function stepShort({ step, part }: { step: { id: string }; part: Named })
 
 /** What a reading means when its likeliest cause fits; empty where there is nothing sure to say. */
 export function meaningOf(cause: { code: string; fit: string; figures: Figures } | undefined): string {
-  if (cause?.fit !== 'fits' || !hasWords(`meaning.${cause.code}`)) return ''
+  // Where two causes explain it as well none of them is told as if it were the one.
+  if (cause?.fit !== 'fits' || cause.figures.canTell === 0 || !hasWords(`meaning.${cause.code}`)) return ''
   return sayCode('meaning', cause.code, cause.figures)
 }
 

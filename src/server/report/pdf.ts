@@ -6,7 +6,7 @@ import type { SourceId } from '@/core/regime/sources'
 import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { type Certificate, sourceLine, type Table } from '@/report/certificate'
-import { svgOf } from '@/report/drawing/node'
+import { type Drawing, svgOf } from '@/report/drawing/node'
 import { resultText, say, sayCode } from '@/words/say'
 
 const FONTS = resolve(process.cwd(), 'assets/fonts')
@@ -237,15 +237,38 @@ function photosOf(certificate: Certificate, pictures: ReadonlyMap<string, Buffer
 const DRAWINGS_IN_A_ROW = 2
 const DRAWING_WIDE = 236
 
-/** What was read as a picture, two in a row, under the name of its test and part. */
+/** What was read as a picture, two in a row, under the name of its test and part; lone ones share a row. */
 function drawingsOf(certificate: Certificate): Content[] {
-  return certificate.drawings.map(({ title, drawings }): Content => {
+  const content: Content[] = []
+  let lone: { title: string; drawing: Drawing }[] = []
+  const flush = (): void => {
+    for (let k = 0; k < lone.length; k += DRAWINGS_IN_A_ROW) {
+      const columns = lone.slice(k, k + DRAWINGS_IN_A_ROW).map(({ title, drawing }) => ({
+        stack: [
+          { text: title, style: 'section' },
+          { svg: svgOf(drawing), width: DRAWING_WIDE },
+        ],
+        width: DRAWING_WIDE,
+      }))
+      content.push({ columns, columnGap: 24, unbreakable: true })
+    }
+    lone = []
+  }
+  for (const { title, drawings } of certificate.drawings) {
+    const [only, second] = drawings
+    if (only && !second) {
+      lone.push({ title, drawing: only })
+      continue
+    }
+    flush()
     const cells = drawings.map((one): Content => ({ svg: svgOf(one), width: DRAWING_WIDE }))
     const rows: Content[] = []
     for (let k = 0; k < cells.length; k += DRAWINGS_IN_A_ROW)
       rows.push({ columns: cells.slice(k, k + DRAWINGS_IN_A_ROW), columnGap: 24, margin: [0, 4, 0, 4] })
-    return { stack: [{ text: title, style: 'section' }, ...rows], unbreakable: true }
-  })
+    content.push({ stack: [{ text: title, style: 'section' }, ...rows], unbreakable: true })
+  }
+  flush()
+  return content
 }
 
 /** Draws a certificate with its pictures; the sealed data are attached inside the file. */

@@ -211,4 +211,12 @@ export const curve = {
   'cause.curve-hot-cells-out': 'Cells warmer than read',
   'cause.curve-rounder-knee-out': 'Aged cells throughout',
   'cause.curve-other-type-out': 'Modules of another type',
+
+  'meaning.curve-shade': 'String {tag} reads as if {count:0} of {groups} cell groups had {light_pct:0} % of the light.',
+  'meaning.curve-groups-bypassed': 'String {tag} reads as if {count:0} of {groups} cell groups were bypassed.',
+  'meaning.curve-modules-missing': 'String {tag} reads as if {count:0} of {modules} modules were left out.',
+  'meaning.curve-module-reversed': 'String {tag} reads as if {count:0} module were the wrong way round.',
+  'meaning.curve-series-resistance': 'String {tag} reads as if {ohm:1} Ω more were in series at one place.',
+  'meaning.curve-shunt': 'String {tag} reads as if its shunts were {times:0} times as strong.',
+  'meaning.curve-hot-cells': 'String {tag} reads as if its cells were {warmer_K:0} K warmer than read.',
 }

@@ -93,7 +93,11 @@ function held(context: Context, ask: Held): Ruling {
     },
     figures: { expected: expected.value, gap_pct: Math.abs(gap_pct), side: gap_pct < 0 ? 'below' : 'above' },
   })
-  return but(ruling, { limit: { id: limit.id, value: limit.value, unit: limit.unit, source: limit.source } })
+  // One scale for all curves, and one column in print: that of the power.
+  return but(ruling, {
+    ...(what === 'power' ? {} : { rule: null }),
+    limit: { id: limit.id, value: limit.value, unit: limit.unit, source: limit.source },
+  })
 }
 
 /** Where the highest power of the curve as carried lies, against what the plate says of so many modules. */
@@ -179,7 +183,7 @@ function ledges(context: Context, { steps, isc_A }: CurveFeatures): Ruling {
     line: { code: 'pv-curve.ledge', figures, decimals: 0 },
     figures,
   })
-  return ruling
+  return but(ruling, { rule: null })
 }
 
 /** What the instrument's volts and amperes are each off by, per cent. */
