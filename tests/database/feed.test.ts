@@ -14,7 +14,10 @@ const own: Instrument = {
   serial: '',
   calibrationDue: null,
   standIn: false,
-  ranges: [{ measures: 'dc-voltage', accuracy: { ofReading_pct: 0.5, digits: 2 }, most: 1000, decimals: 1 }],
+  ranges: [
+    { measures: 'dc-voltage', accuracy: { ofReading_pct: 0.5, digits: 2 }, most: 1000, decimals: 1 },
+    { measures: 'iv-curve', accuracy: { ofReading_pct: 1, digits: 0 }, most: 1000, decimals: 0 },
+  ],
 }
 let key: string
 beforeAll(async () => {
@@ -48,6 +51,35 @@ describe('the instrument feed', () => {
     expect(body.samples).toContainEqual(
       expect.objectContaining({ quantity: 'dc-voltage', read: expect.objectContaining({ text: '385.4' }) }),
     )
+  })
+
+  it('takes a curve point by point, and refuses one without points or points of something else', async () => {
+    const part = (value: number, sweep?: object) => ({
+      ...volts(value, { quantity: 'iv-curve', unit: 'one', at: new Date(Date.now() + value).toISOString() }),
+      ...(sweep ? { sweep } : {}),
+    })
+    const points = [
+      [0, 9.6],
+      [100, 9.5],
+    ]
+    expect(
+      await post([part(2, { id: 's1', points, done: false }), part(4, { id: 's1', points, done: true, sweep_s: 0.8 })]),
+    ).toMatchObject({
+      status: 202,
+      body: { taken: 2 },
+    })
+    const { body } = await knock<{ samples: object[] }>('tester', `/api/jobs/${demo.job.open}/feed`)
+    expect(body.samples).toContainEqual(
+      expect.objectContaining({ quantity: 'iv-curve', sweep: { id: 's1', points, done: true, sweep_s: 0.8 } }),
+    )
+    const { sweep: _, ...bare } = { ...part(6), sweep: undefined }
+    for (const wrong of [bare, volts(5, { sweep: { id: 's1', points, done: false } })])
+      expect(await post([wrong])).toMatchObject({
+        status: 422,
+        body: { title: expect.stringContaining('next points') },
+      })
+    const tooMany = Array.from({ length: 61 }, (_, k) => [k, 1])
+    expect((await post([part(8, { id: 's2', points: tooMany, done: false })])).status).toBe(422)
   })
 
   it('does not show it to a job it is not paired with', async () => {

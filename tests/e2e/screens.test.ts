@@ -8,6 +8,7 @@ const screens = [
   { name: 'Today', path: '/', says: 'Quern House' },
   { name: 'Run, to be read', path: `/job#${demo.job.open}/run`, says: 'Run sheet' },
   { name: 'Run, outside', path: `/job#${demo.job.mill}/run/pv-isc/STRING17`, says: 'Read current, string 17' },
+  { name: 'Run, a curve', path: `/job#${demo.job.glasshouse}/run/pv-curve/STRING2`, says: 'Sweep the curve, string 2' },
   { name: 'Plant', path: `/job#${demo.job.open}/plant`, says: 'Add strings' },
   { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Null the test leads' },
   { name: 'Schedule', path: `/job#${demo.job.workshop}/schedule`, says: 'Schedule of test results' },
@@ -26,22 +27,27 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
+/** A path that names a string by its tag leads to that string's step: ids are made anew with each demo. */
 async function show(path: string, says: string): Promise<void> {
-  const outside = path.includes('STRING17')
+  const [, jobId, step, tag] = /#([0-9a-f-]+)\/run\/([a-z-]+)\/STRING(\d+)$/.exec(path) ?? []
   await page.goto('about:blank')
-  await page.goto(base + (outside ? path.replace('/pv-isc/STRING17', '') : path))
-  if (outside) {
+  await page.goto(base + (jobId ? `/job#${jobId}/run` : path))
+  if (jobId) {
     await page.waitForSelector('.rail .grp, .pstep .all')
-    const partId = await page.evaluate(async (jobId: string) => {
-      const answer = await fetch(`/api/jobs/${jobId}/facts`)
-      const { facts } = (await answer.json()) as {
-        facts: { entries: { partId: string; body: { kind: string; after?: { tag: string; kind: string } } }[] }
-      }
-      return facts.entries.find((entry) => entry.body.after?.kind === 'string' && entry.body.after.tag === '17')!.partId
-    }, demo.job.mill)
+    const partId = await page.evaluate(
+      async (id: string, wanted: string) => {
+        const answer = await fetch(`/api/jobs/${id}/facts`)
+        const { facts } = (await answer.json()) as {
+          facts: { entries: { partId: string; body: { kind: string; after?: { tag: string; kind: string } } }[] }
+        }
+        return facts.entries.find(({ body }) => body.after?.kind === 'string' && body.after.tag === wanted)!.partId
+      },
+      jobId,
+      tag!,
+    )
     await page.evaluate((hash: string) => {
       window.location.hash = hash
-    }, `#${demo.job.mill}/run/pv-isc/${partId}`)
+    }, `#${jobId}/run/${step}/${partId}`)
   }
   await sees(page, says)
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { currentAt, maximumPowerPoint, openCircuitVoltage, type SingleDiode } from '../pv/singleDiode'
 import { type CellGroup, LiveGroup } from './cellGroup'
 import { type CurveModule, ParallelStrings } from './stringCurve'
-import { byProcedure1, byProcedure2 } from './translate'
+import { byProcedure1, byProcedure2, byProcedure3, type Measured } from './translate'
 
 const cells: SingleDiode = {
   photocurrent_A: 11.2,
@@ -163,5 +163,34 @@ describe('a curve carried to other conditions (IEC 60891:2009, from memory, work
     })
     expect(one(points, from, from)).toEqual(points)
     expect(() => one(points, { ...from, irradiance_Wm2: 0 }, to)).toThrow('light to carry from')
+  })
+})
+
+describe('a curve between two (IEC 60891:2009 procedure 3, from memory)', () => {
+  /** A string at a light, its series resistance and temperature left alone. */
+  const at = (light: number): Measured => {
+    const string = array([module(group(light), group(light), group(light))])
+    const { voc_V } = string.features()
+    const points = Array.from({ length: 300 }, (_, k) => {
+      const voltage = (voc_V * k) / 299
+      return [voltage, string.currentAt(voltage)] as const
+    })
+    return { points, at: { irradiance_Wm2: 1000 * light, cellTemperature_C: 40 } }
+  }
+
+  it('half way is the one that was measured half way', () => {
+    const between = byProcedure3(at(0.6), at(1), { irradiance_Wm2: 800, cellTemperature_C: 40 })
+    const truth = array([module(group(0.8), group(0.8), group(0.8))])
+    const { isc_A } = truth.features()
+    for (const [voltage, current] of between)
+      expect(Math.abs(current - truth.currentAt(voltage)) / isc_A).toBeLessThan(0.02)
+    expect(between[0]![1]).toBeCloseTo(isc_A, 2)
+  })
+
+  it('is refused off the line between both, and between two alike', () => {
+    expect(() => byProcedure3(at(0.6), at(1), { irradiance_Wm2: 800, cellTemperature_C: 25 })).toThrow('on the line')
+    expect(() => byProcedure3(at(1), at(1), { irradiance_Wm2: 800, cellTemperature_C: 40 })).toThrow(
+      'unlike conditions',
+    )
   })
 })

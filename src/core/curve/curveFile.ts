@@ -306,7 +306,7 @@ function jsonCurve(one: unknown): FileCurve | null {
   }
 }
 
-type OutCurve = {
+export type OutCurve = {
   tag: string
   points: readonly CurvePoint[]
   irradiance_Wm2: number | null

@@ -49,7 +49,7 @@ export const sources = {
   'iec-60364-712': published('IEC 60364-7-712', '2017', '712.4 and 712.5'),
   'iec-62548': published('IEC 62548', '2016', '6.3 and 7.2'),
   'temperature-table': published('IEC 62548', '2016', 'table of voltage factors; NEC 690.7(A)'),
-  'iec-60891': published('IEC 60891', '2009', '3.2 and 3.3'),
+  'iec-60891': published('IEC 60891', '2009', '3.2 to 3.4'),
   'de-soto': published('De Soto, Klein, Beckman, Solar Energy 80', '2006', 'eq. 1 to 12, fifth condition at 27 °C'),
   'king-back': published('King et al., SAND2004-3535', '2004', 'eq. 12'),
   'iec-60904-5': published('IEC 60904-5', null, null),

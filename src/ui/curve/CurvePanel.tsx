@@ -4,13 +4,14 @@ import { useMemo, useState } from 'react'
 import { curveOf } from '@/core/curve/curveValue'
 import { picturesOf } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Conditions } from '@/core/record/entry'
 import type { CurveSlot } from '@/core/steps/slot'
 import { isRead, type Reading } from '@/core/steps/step'
 import type { CurvePicture } from '@/core/steps/picture'
 import { say } from '@/words/say'
 import type { BenchActions } from '../bench/types'
 import type { Taking } from '../bench/useTaking'
-import type { Heard } from '../live/liveFeed'
+import { type Heard, isFresh } from '../live/liveFeed'
 import { CurveChart } from './CurveChart'
 import { CurveImport } from './CurveImport'
 import { CurveTable } from './CurveTable'
@@ -54,6 +55,16 @@ function sistersOf(evaluation: Evaluation, one: StepEvaluation, at: CurveView['a
     })
 }
 
+/** Lights that a sound string is shown at, W/m2. */
+const LIGHTS_Wm2 = [200, 400, 600, 800, 1000]
+
+/** What a sound string gives by light, its cells as warm as they are. */
+const familyOf = (evaluation: Evaluation, one: StepEvaluation, conditions: Conditions | null): OtherCurve[] =>
+  LIGHTS_Wm2.flatMap((light) => {
+    const points = whatIfCurve(evaluation, one, conditions, NOTHING_ASKED(one), light)
+    return points ? [{ tag: `${light} W/m²`, points, isExpected: true as const }] : []
+  })
+
 /** A curve on the bench: drawn as it comes, over what it should be; with its sisters, carried, as a table, and asked about. */
 export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWrite, actions }: Props) {
   const [view, setView] = useState<CurveView>({ at: 'swept', zoom: 'whole' })
@@ -63,17 +74,22 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
   const [importing, setImporting] = useState<'file' | 'paste' | null>(null)
   const body = shown?.entry.body ?? taking.state.body
   const picture = useMemo(() => pictureOf(evaluation, one, body), [evaluation, one, body])
-  const sweeping = taking.taking && taking.busy && heard?.sweep && !heard.sweep.done ? heard.sweep.points : null
+  const isComing = heard?.sweep !== undefined && !heard.sweep.done && !heard.old && isFresh(heard, Date.now())
+  const sweeping = taking.taking && isComing ? heard.sweep!.points : null
   const live = useMemo(() => {
     if (!sweeping || sweeping.length < 3) return null
     const body = { ...taking.state.judged, slots: { [slot.id]: { curve: curveOf(sweeping) } }, conditions: taking.at }
     return { points: sweeping, body }
   }, [sweeping, slot.id, taking.at, taking.state.judged])
-  const others = useMemo(() => {
-    const sisters = withSisters ? sistersOf(evaluation, one, view.at) : []
-    const curve = asked && whatIfCurve(evaluation, one, body?.conditions ?? taking.at, asked, view.at)
-    return curve ? [...sisters, { tag: say('curve.asked'), points: curve, isAsked: true as const }] : sisters
-  }, [evaluation, one, withSisters, view.at, asked, body, taking.at])
+  const conditions = body?.conditions ?? taking.at
+  const others = useMemo((): OtherCurve[] => {
+    const { at } = view
+    const sisters = withSisters ? sistersOf(evaluation, one, at) : []
+    const family = at === 'family' ? familyOf(evaluation, one, conditions) : []
+    const curve = asked && whatIfCurve(evaluation, one, conditions, asked, at === 'stc' ? 'stc' : 'swept')
+    const dotted = curve ? [{ tag: say('curve.asked'), points: curve, isAsked: true as const }] : []
+    return [...family, ...sisters, ...dotted]
+  }, [evaluation, one, withSisters, view, asked, conditions])
   /** Swept under different light, they are held beside each other at one. */
   const overlay = (on: boolean): void => {
     setWithSisters(on)
@@ -97,6 +113,7 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
           options={[
             { value: 'swept', label: say('curve.as-swept') },
             { value: 'stc', label: say('curve.at-stc') },
+            { value: 'family', label: say('curve.by-light') },
           ]}
         />
         <Checkbox
@@ -139,7 +156,7 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
       )}
       {drawn &&
         (asTable && picture ? (
-          <CurveTable picture={picture} at={view.at} />
+          <CurveTable picture={picture} at={view.at} evaluation={evaluation} one={one} />
         ) : (
           <CurveChart picture={drawn} view={view} others={others} />
         ))}

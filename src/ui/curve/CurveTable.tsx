@@ -1,12 +1,18 @@
 'use client'
-import { Table } from 'antd'
+import { Button, Table } from 'antd'
 import { useMemo } from 'react'
+import { curvesAsCsv, curvesAsJson, type OutCurve } from '@/core/curve/curveFile'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { CurvePicture } from '@/core/steps/picture'
 import { figure, say } from '@/words/say'
+import { saveFile } from '../shell/saveFile'
+import { curvesOut } from './curvesOut'
 import { currentOf, type CurveView, drawnIn } from './curveOption'
 
-/** The same figures for those who cannot see the curve. */
-export function CurveTable({ picture, at }: { picture: CurvePicture; at: CurveView['at'] }) {
+/** The same figures for those who cannot see the curve, and all strings' curves as a file. */
+type Props = { picture: CurvePicture; at: CurveView['at']; evaluation: Evaluation; one: StepEvaluation }
+
+export function CurveTable({ picture, at, evaluation, one }: Props) {
   const rows = useMemo(() => {
     const { measured, expected } = drawnIn(picture, at)
     return measured.map(([voltage, current], key) => ({
@@ -22,21 +28,36 @@ export function CurveTable({ picture, at }: { picture: CurvePicture; at: CurveVi
     title,
     align: 'right' as const,
   })
+  const all = (): OutCurve[] => curvesOut(evaluation, one)
   return (
-    <Table
-      size="small"
-      virtual
-      scroll={{ y: 300 }}
-      pagination={false}
-      data-testid="curve-table"
-      columns={[
-        column('voltage', say('curve.column-voltage')),
-        column('current', say('curve.column-current')),
-        column('power', say('curve.column-power')),
-        column('expected', say('curve.column-expected')),
-      ]}
-      dataSource={rows}
-    />
+    <>
+      <div className="curve-tools">
+        <Button
+          className="small"
+          onClick={() => saveFile('curves.csv', curvesAsCsv(all()), 'text/csv')}
+          data-testid="curves-csv"
+        >
+          {say('curve.as-csv')}
+        </Button>
+        <Button className="small" onClick={() => saveFile('curves.json', curvesAsJson(all()), 'application/json')}>
+          {say('curve.as-json')}
+        </Button>
+      </div>
+      <Table
+        size="small"
+        virtual
+        scroll={{ y: 300 }}
+        pagination={false}
+        data-testid="curve-table"
+        columns={[
+          column('voltage', say('curve.column-voltage')),
+          column('current', say('curve.column-current')),
+          column('power', say('curve.column-power')),
+          column('expected', say('curve.column-expected')),
+        ]}
+        dataSource={rows}
+      />
+    </>
   )
 }
 

@@ -8,8 +8,8 @@ import type { ChartOption } from '../chart/echarts'
 import type { Palette } from '../chart/palette'
 
 export type CurveView = {
-  /** As it was swept, or carried to standard test conditions. */
-  at: 'swept' | 'stc'
+  /** As it was swept, carried to standard test conditions, or as swept among what is expected at other light. */
+  at: 'swept' | 'stc' | 'family'
   /** All of it, or the bend alone. */
   zoom: 'whole' | 'knee'
 }
@@ -20,6 +20,8 @@ export type OtherCurve = {
   isAsked?: true
   /** It is not as it should be: named on the chart. */
   isOdd?: boolean
+  /** What a sound string gives at another light. */
+  isExpected?: true
 }
 
 const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
@@ -141,7 +143,7 @@ function seriesOf(
     data: expected.length > 1 && measured.length > 1 ? [[0, 0]] : [],
     renderItem: (_: unknown, api: CustomSeriesRenderItemAPI) => drawLost(measured, expected, api, palette),
   }
-  const marks = view.at === 'stc' || picture.vmp_V === 0 ? [] : balloonsOf(picture)
+  const marks = view.at !== 'swept' || picture.vmp_V === 0 ? [] : balloonsOf(picture)
   return [
     {
       type: 'line',
@@ -156,11 +158,13 @@ function seriesOf(
     },
     lineSeries(say('curve.expected'), expected, chain, { z: 3 }),
     lost,
-    ...others.map(({ tag, points, isAsked }) =>
+    ...others.map(({ tag, points, isAsked, isExpected }) =>
       lineSeries(
         tag,
         points,
-        isAsked ? { color: palette.accent, width: 2.5, type: DOTS } : { color: palette.pencil, width: 1 },
+        isAsked
+          ? { color: palette.accent, width: 2.5, type: DOTS }
+          : { color: palette.pencil, width: 1, ...(isExpected ? { type: CHAIN } : {}) },
         { z: isAsked ? 5 : 2 },
       ),
     ),
@@ -175,6 +179,15 @@ function seriesOf(
       itemStyle: { color: palette.outside },
       data: others.filter(({ isOdd }) => isOdd).flatMap(namedPlace),
       label: { show: true, formatter: '{b}', position: 'right', color: palette.ink, fontSize: 14, fontWeight: 640 },
+    },
+    {
+      type: 'scatter',
+      name: 'lights',
+      silent: true,
+      z: 5,
+      symbolSize: 1,
+      data: others.filter(({ isExpected }) => isExpected).flatMap(lightPlace),
+      label: { show: true, formatter: '{b}', position: 'top', distance: 2, color: palette.ink2, fontSize: 14 },
     },
     {
       type: 'scatter',
@@ -210,6 +223,15 @@ const NAMED_AT = 0.55
 function namedPlace({ tag, points }: OtherCurve): { value: CurvePoint; name: string } | [] {
   const isc_A = points[0]?.[1] ?? 0
   const at = points.find(([voltage, current]) => voltage > 0 && current <= NAMED_AT * isc_A)
+  return at ? { value: at, name: tag } : []
+}
+
+/** Curves of other light are named where they are flat. */
+const LIGHT_AT = 0.12
+
+function lightPlace({ tag, points }: OtherCurve): { value: CurvePoint; name: string } | [] {
+  const end_V = points.at(-1)?.[0] ?? 0
+  const at = points.find(([voltage]) => voltage >= LIGHT_AT * end_V)
   return at ? { value: at, name: tag } : []
 }
 

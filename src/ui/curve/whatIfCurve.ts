@@ -13,20 +13,21 @@ import type { WhatIfState } from './WhatIf'
 const POINTS = 110
 const BEND = 1.5
 
+/** @param at the light of the sweep, standard test conditions, or another light in W/m2 with the cells as they are. */
 export function whatIfCurve(
   evaluation: Evaluation,
   one: StepEvaluation,
   conditions: Conditions | null,
   asked: WhatIfState,
-  at: 'swept' | 'stc',
+  at: 'swept' | 'stc' | number,
 ): CurvePoint[] | null {
   const { data } = one.part
   if (data.kind !== 'string') return null
   const module = data.moduleType.data
   const { parameters } = contextOfStep(evaluation, one).models.of(module)
   const weather = conditions && weatherOf(conditions, module)
-  if (!parameters || (at === 'swept' && !weather)) return null
-  const light = at === 'stc' ? STC_IRRADIANCE_Wm2 : weather!.irradiance_Wm2
+  if (!parameters || (at !== 'stc' && !weather)) return null
+  const light = at === 'stc' ? STC_IRRADIANCE_Wm2 : at === 'swept' ? weather!.irradiance_Wm2 : at
   const warmth = at === 'stc' ? STC_TEMPERATURE_C : weather!.cell.value_C
   const here = atConditions(parameters, module, light, warmth)
   const sound = groupOf(here)

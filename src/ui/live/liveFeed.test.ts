@@ -50,4 +50,28 @@ describe('the feed of a job, as a page hears it', () => {
     feed.take([{ ...sample('812', 20), quantity: 'irradiance' }] as never)
     expect(feed.read().light).toHaveLength(1)
   })
+
+  it('puts the parts of a sweep together as they come, once each; another sweep begins anew', () => {
+    const part = (id: string, from: number, done = false) => ({
+      ...sample(String(from + 2), from),
+      quantity: 'iv-curve',
+      sweep: {
+        id,
+        points: [
+          [from, 9],
+          [from + 1, 8],
+        ],
+        done,
+      },
+    })
+    const feed = new LiveFeed('job', () => [])
+    const points = () => feed.read().latest['iv-curve']!.sweep!.points.map(([voltage]) => voltage)
+    feed.take([part('a', 0), part('a', 2)] as never)
+    expect(points()).toEqual([0, 1, 2, 3])
+    // The office tells the same again, and goes on.
+    feed.take([part('a', 2), part('a', 4, true), part('a', 4, true)] as never)
+    expect(points()).toEqual([0, 1, 2, 3, 4, 5])
+    feed.take([part('b', 20)] as never)
+    expect(points()).toEqual([20, 21])
+  })
 })

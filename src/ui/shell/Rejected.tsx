@@ -2,27 +2,15 @@
 import { Button } from 'antd'
 import { say, sayCode } from '@/words/say'
 import type { JobStore, Snapshot } from '../device/jobStore'
+import { saveFile } from './saveFile'
 
 /** Entries that the office refused stay on the device, each with its reason; they can be taken away as a file. */
 export function Rejected({ store, snapshot }: { store: JobStore; snapshot: Snapshot }) {
   const { rejected } = snapshot
   if (rejected.length === 0) return <span />
   const save = (): void => {
-    const file = new Blob(
-      [
-        JSON.stringify(
-          rejected.map(({ entry, reason, state }) => ({ state, reason, entry })),
-          null,
-          2,
-        ),
-      ],
-      { type: 'application/json' },
-    )
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(file)
-    link.download = 'upstand-not-taken.json'
-    link.click()
-    URL.revokeObjectURL(link.href)
+    const list = rejected.map(({ entry, reason, state }) => ({ state, reason, entry }))
+    saveFile('upstand-not-taken.json', JSON.stringify(list, null, 2), 'application/json')
   }
   return (
     <section className="banner v-close" style={{ margin: 0 }} aria-label={say('rejected.title')}>
