@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { evaluate } from '@/core/evaluate'
+import { allCauses, evaluate } from '@/core/evaluate'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import { steps } from '@/core/steps'
+import { isAskedOf } from '@/core/steps/step'
 import { demo, knock } from '../support/server'
 
 async function jobOf(jobId: string): Promise<{ facts: Facts; evaluation: Evaluation }> {
@@ -31,11 +32,21 @@ describe('the demo company', () => {
     const { facts, evaluation } = await jobOf(demo.job.sealed)
     expect(evaluation.progress.done).toBe(evaluation.progress.total)
     expect(facts.seals.map((one) => one.issue)).toEqual(['A'])
-    const kinds = new Set(evaluation.steps.map((one) => one.step.appliesTo))
+    const { plant } = evaluation
     const asked = steps
-      .filter((step) => kinds.has(step.appliesTo) && (step.where?.(evaluation.plant) ?? true))
+      .filter((step) => plant.ofKind(step.appliesTo).some((part) => isAskedOf(step, part, plant, facts.regime)))
       .map((step) => step.id)
     expect([...new Set(evaluation.steps.map((one) => one.step.id))]).toEqual(asked)
+  })
+
+  it('has eight curves, four of them with a fault that the curve itself names', async () => {
+    const { evaluation } = await jobOf(demo.job.glasshouse)
+    const curves = of(evaluation, 'pv-curve')
+    expect(curves.map((one) => [one.part.data.tag, one.verdict === 'outside'])).toEqual(
+      ['1', '2', '3', '4', '5', '6', '7', '8'].map((tag) => [tag, ['2', '4', '6', '7'].includes(tag)]),
+    )
+    const named = curves.flatMap((one) => allCauses(evaluation, one)[0]?.code ?? [])
+    expect(named).toEqual(['curve-shade', 'curve-series-resistance', 'curve-shunt', 'curve-module-reversed'])
   })
 
   it('has a roof of two faces that nobody has begun, its design sound and nothing held back but by order', async () => {

@@ -79,7 +79,8 @@ function reachOf(lists: readonly (readonly CurvePoint[])[]): { volts: number; am
 
 /** The next round figure above a value. */
 function roundUp(value: number): number {
-  const step = 10 ** Math.floor(Math.log10(value)) / 2
+  const decade = 10 ** Math.floor(Math.log10(value))
+  const step = value < 2 * decade ? decade / 5 : value < 5 * decade ? decade / 2 : decade
   return Math.ceil((value * 1.02) / step) * step
 }
 
