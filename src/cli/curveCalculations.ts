@@ -129,6 +129,7 @@ export const causesSchema = z.strictObject({
   points: pointsSchema,
   module: moduleDataSchema,
   modulesInSeries: z.number().int().min(1).max(60),
+  stringsInParallel: z.number().int().min(1).max(50).optional(),
   irradiance_Wm2: z.number().min(1).max(1600),
   cellTemperature_C: z.number().min(-50).max(110),
   /** Uncertainties with k = 2; what most sensors and tracers are good for where they are left away. */
@@ -148,6 +149,7 @@ export function causes(input: z.infer<typeof causesSchema>) {
   const { ranked, isSound, canTell, ahead_sigma } = soundOrRefused(
     explain({
       ...input,
+      stringsInParallel: input.stringsInParallel ?? 1,
       parameters,
       irradianceUncertainty_Wm2: input.irradianceUncertainty_Wm2 ?? (input.irradiance_Wm2 * USUAL.light_pct) / 100,
       cellTemperatureUncertainty_K: input.cellTemperatureUncertainty_K ?? USUAL.cell_K,

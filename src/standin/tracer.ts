@@ -18,6 +18,10 @@ const AT_ONCE = 12
 const NOISE = 0.0012
 const VOLT_PLACES = 2
 const AMPERE_PLACES = 3
+/** Cells hold charge: what is read belongs to a voltage that was there so much later, s. */
+const CAPACITANCE_LAG_s = 0.0004
+/** How points lie along the sweep: closer together towards open circuit. */
+const BEND = 1.35
 /** The table that a sweep is looked up in. */
 const TABLE = 420
 
@@ -101,9 +105,10 @@ function sweep(
   for (let k = 0; k < POINTS; k++) {
     const share = k / (POINTS - 1)
     // A tracer that charges a capacitor is quick where the current is high: its points lie closer towards open circuit.
-    const voltage_V = open_V * (1 - (1 - share) ** 1.35)
+    const voltage_V = open_V * (1 - (1 - share) ** BEND)
+    const rate_Vps = (open_V * BEND * (1 - share) ** (BEND - 1)) / (SWEEP_ms / 1000)
     const now_Wm2 = skyAt(skySeed, at_ms + share * SWEEP_ms).irradiance_Wm2
-    const current_A = currentAt(table, voltage_V) + short_A * (now_Wm2 / light_Wm2 - 1)
+    const current_A = currentAt(table, voltage_V + CAPACITANCE_LAG_s * rate_Vps) + short_A * (now_Wm2 / light_Wm2 - 1)
     points.push([
       Number((voltage_V * gainV + NOISE * 0.2 * open_V * 0.05 * next()).toFixed(VOLT_PLACES)),
       Number((Math.max(0, current_A) * gainA + NOISE * short_A * next()).toFixed(AMPERE_PLACES)),

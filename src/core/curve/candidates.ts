@@ -19,6 +19,7 @@ export const curveCauses = [
   'hot-cells',
   'rounder-knee',
   'other-type',
+  'parallel-mismatch',
 ] as const
 export type CurveCause = (typeof curveCauses)[number]
 
@@ -44,6 +45,8 @@ export type Candidate = {
   /** Further figures that it needs, a count among them. */
   price: number
   groups(sound: CellGroup, all: number, state: State): Counted[]
+  /** One of several strings in parallel that is not like the others. */
+  oddString?(sound: CellGroup, all: number): Counted[]
   figures(state: State): Record<string, number>
 }
 
@@ -64,7 +67,9 @@ const near = (estimate: number, most: number, reach: number): number[] =>
 export function candidatesFor(question: CurveQuestion, features: CurveFeatures): Candidate[] {
   const all = question.modulesInSeries * GROUPS_PER_MODULE
   const { parameters, module, modulesInSeries, irradiance_Wm2, cellTemperature_C } = question
-  const reference = referenceOf(parameters, module, modulesInSeries, irradiance_Wm2, cellTemperature_C)
+  const one = referenceOf(parameters, module, modulesInSeries, irradiance_Wm2, cellTemperature_C)
+  const strings = question.stringsInParallel ?? 1
+  const reference = { ...one, isc_A: strings * one.isc_A, imp_A: strings * one.imp_A, pmax_W: strings * one.pmax_W }
   return [
     plain('sound', [], 0, () => ({})),
     ...shades(features, all),
@@ -73,6 +78,7 @@ export function candidatesFor(question: CurveQuestion, features: CurveFeatures):
     ...light(features.isc_A / reference.isc_A),
     ...resistances(reference, features),
     ...wholeModules(),
+    ...oddStrings(strings, modulesInSeries),
   ]
 }
 
@@ -209,3 +215,16 @@ const wholeModules = (): Candidate[] => [
     warmer_K,
   })),
 ]
+
+/** The most modules that one of several strings in parallel is tried to be short by. */
+const MOST_SHORT = 3
+
+/** One of several strings in parallel is short by a few modules: its current comes back through the others. */
+const oddStrings = (strings: number, modules: number): Candidate[] =>
+  strings < 2
+    ? []
+    : Array.from({ length: Math.min(MOST_SHORT, modules - 1) }, (_, k) =>
+        plain('parallel-mismatch', [], 1, () => ({ count: k + 1, strings }), {
+          oddString: (sound, all) => [{ count: all - (k + 1) * GROUPS_PER_MODULE, group: sound }],
+        }),
+      )

@@ -9,7 +9,7 @@ import { type CurveFeatures, featuresOf } from './features'
 import { type CurvePoint, type CurveRefusal, inOrder } from './points'
 import type { CurveQuestion } from './question'
 import { groupOf, GROUPS_PER_MODULE } from './reference'
-import { type Counted, Sweep } from './stringCurve'
+import { Sweep } from './stringCurve'
 
 export type Explanation = {
   id: CurveCause
@@ -96,7 +96,14 @@ class Fitting {
 
   /** Currents of a state at the voltages that are looked at. */
   currentsOf(candidate: Candidate, state: State): number[] {
-    const { parameters, module, irradiance_Wm2, cellTemperature_C, modulesInSeries } = this.question
+    const {
+      parameters,
+      module,
+      irradiance_Wm2,
+      cellTemperature_C,
+      modulesInSeries,
+      stringsInParallel = 1,
+    } = this.question
     const here = atConditions(
       parameters,
       module,
@@ -112,9 +119,12 @@ class Fitting {
       seriesResistance_ohm: here.seriesResistance_ohm * Math.exp(state.lnSeries),
       shuntResistance_ohm: here.shuntResistance_ohm * Math.exp(-state.lnShunt),
     })
-    const groups: Counted[] = candidate.groups(sound, modulesInSeries * GROUPS_PER_MODULE, state)
-    const sweep = new Sweep(groups, Math.max(0, state.joint_ohm))
-    return this.few.map(([voltage]) => sweep.at(voltage).current_A)
+    const all = modulesInSeries * GROUPS_PER_MODULE
+    const joint_ohm = Math.max(0, state.joint_ohm)
+    const like = new Sweep(candidate.groups(sound, all, state), joint_ohm)
+    const odd = candidate.oddString && new Sweep(candidate.oddString(sound, all), joint_ohm)
+    const alike = stringsInParallel - (odd ? 1 : 0)
+    return this.few.map(([voltage]) => alike * like.at(voltage).current_A + (odd ? odd.at(voltage).current_A : 0))
   }
 
   /** Deviations of all points, and of all that is known beforehand, in their own standard deviations. */

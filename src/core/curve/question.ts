@@ -9,6 +9,8 @@ export type CurveQuestion = {
   parameters: SingleDiode
   module: ModuleData
   modulesInSeries: number
+  /** Strings that were swept together; one where nobody says otherwise. */
+  stringsInParallel?: number
   irradiance_Wm2: number
   irradianceUncertainty_Wm2: number
   cellTemperature_C: number

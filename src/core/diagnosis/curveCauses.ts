@@ -31,6 +31,7 @@ const own: Record<CurveCause, string> = {
   'hot-cells': 'curve-cell-sensor',
   'rounder-knee': 'curve-commissioning',
   'other-type': 'curve-read-the-type',
+  'parallel-mismatch': 'curve-one-by-one',
 }
 
 /** The check that tells two apart better than either one's own. */

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { causes, toExplain } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Cause } from '@/core/verdict/cause'
-import type { ExplainerAnswer } from '@/workers/explainer'
+import { askExplainer } from './explainer'
 
 export type CausesFound = {
   list: readonly Cause[]
@@ -22,21 +22,17 @@ export function useCauses(evaluation: Evaluation, one: StepEvaluation): CausesFo
   const [found, setFound] = useState<CausesFound>({ list: [], working: null, cancel: nothing })
   useEffect(() => {
     if (!question) return
-    const worker = new Worker('/explainer.js')
+    const stop = askExplainer({ ask: 'causes', of: question }, (answer) => {
+      if (answer === null) setFound({ list: [], working: null, cancel: nothing })
+      else if ('causes' in answer) setFound({ list: answer.causes, working: null, cancel: nothing })
+      else if ('share' in answer) setFound({ list: [], working: answer.share, cancel })
+    })
     const cancel = (): void => {
-      worker.terminate()
-      setFound((before) => ({ ...before, working: null }))
+      stop()
+      setFound({ list: [], working: null, cancel: nothing })
     }
     setFound({ list: [], working: 0, cancel })
-    worker.onmessage = ({ data }: MessageEvent<ExplainerAnswer>) =>
-      setFound(
-        'causes' in data
-          ? { list: data.causes, working: null, cancel: nothing }
-          : { list: [], working: data.share, cancel },
-      )
-    worker.onerror = () => setFound({ list: [], working: null, cancel: nothing })
-    worker.postMessage(question)
-    return () => worker.terminate()
+    return stop
   }, [question])
   return question ? found : { list: quick, working: null, cancel: nothing }
 }

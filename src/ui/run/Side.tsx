@@ -1,11 +1,11 @@
 'use client'
 import { Button, Progress } from 'antd'
-import { lazy, type ReactNode, Suspense, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
-import { isRead } from '@/core/steps/step'
+import { isRead, NOTHING_READ } from '@/core/steps/step'
 import type { Cause } from '@/core/verdict/cause'
 import { figure, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
@@ -82,7 +82,8 @@ export function Side(props: Props & { tabs?: boolean }) {
 }
 
 function WorkingPanel({ facts, evaluation, one, look }: Props) {
-  const pictures = picturesOf(evaluation, one, look.body ?? one.counting?.entry.body ?? { slots: {} })
+  const body = look.body ?? one.counting?.entry.body ?? NOTHING_READ
+  const pictures = useMemo(() => picturesOf(evaluation, one, body), [evaluation, one, body])
   return (
     <section className="note" aria-labelledby="side-working">
       <h2 id="side-working">

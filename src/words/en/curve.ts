@@ -58,6 +58,7 @@ export const curve = {
     'A ledge at {voltage_V:0} V: some cell groups give {drop_A:2} A less, {share_pct:0} % of the current.',
   'finding.pv-curve.ledge.not-yet': 'The ledges decide nothing. Sweep the curve again.',
 
+  'working.pv-curve.thinned': 'Points kept of {from:0}, evenly along the curve',
   'working.pv-curve.top': 'Highest power of {points:0} points: {vmp_V:1} V × {imp_A:2} A',
   'working.pv-curve.model': 'Single diode: {modules} modules at {irradiance_Wm2:0} W/m², {cell_C:1} °C',
   'working.pv-curve.carried': 'Carried from {irradiance_Wm2:0} W/m², {cell_C:1} °C to 1000 W/m², 25 °C by procedure 2',
@@ -97,6 +98,9 @@ export const curve = {
   'cause.curve-rounder-knee': 'Rounder knee throughout: aged cells',
   'cause.curve-other-type': 'Modules of another type: {current_pct:0} % of the current',
 
+  'cause.curve-parallel-mismatch': 'One of {strings:0} strings in parallel is {count:0} modules short',
+  'cause.curve-parallel-mismatch-out': 'Unlike strings in parallel',
+  'next.curve-one-by-one': 'Part the strings, DC switch off, and sweep each by itself.',
   'next.curve-nothing': 'Nothing to look for. Sweep it again if in doubt.',
   'next.curve-look-for-shade':
     'Look along string {tag} for a mast, a vent, leaves, dirt on part of a module. Sweep again when the shadow has moved.',
@@ -157,6 +161,14 @@ export const curve = {
   'curve.shows-top': 'Highest power {power_W:0} W at {vmp_V:0} V',
   'curve.shows-top-expected':
     'Highest power {power_W:0} W at {vmp_V:0} V; {expected_W:0} W at {expected_V:0} V expected',
+  'curve.as-one-diode': 'As one diode, with 95 % intervals',
+  'curve.photocurrent_A': 'Photocurrent, A',
+  'curve.saturationCurrent_A': 'Saturation current, A',
+  'curve.seriesResistance_ohm': 'Series resistance, Ω',
+  'curve.shuntResistance_ohm': 'Shunt, Ω',
+  'curve.modifiedIdeality_V': 'n Ns kT/q, V',
+  'curve.interval': '{value} ({low} to {high})',
+  'curve.interval-open': 'at least {low}',
   'curve.sure': '{sure_pct:0} % sure',
   'curve.cannot-tell': 'The curve alone cannot tell the first two apart.',
   'curve.column-voltage': 'Voltage, V',

@@ -260,6 +260,7 @@ function linesBefore(
   const { vmp_V, imp_A, pmax_W } = features
   const expected = expectedAt(context, weather)
   return [
+    ...thinnedLine(curve),
     cellTemperatureLine(context.reading.conditions!, weather, moduleType.data),
     {
       code: 'pv-curve.top',
@@ -291,6 +292,19 @@ function linesBefore(
     },
   ]
 }
+
+/** That not all of its points are kept. */
+const thinnedLine = ({ thinnedFrom, voltages_V }: CurveValue): WorkingLine[] =>
+  thinnedFrom === undefined
+    ? []
+    : [
+        {
+          code: 'pv-curve.thinned',
+          figures: { from: thinnedFrom },
+          result: { value: voltages_V.length, unit: 'one', decimals: 0 },
+          source: null,
+        },
+      ]
 
 /** By how much the power at standard test conditions may be off: light, warmth, instrument and model together, W. */
 function uncertaintyAtStc_W(context: Context, weather: Weather, stc_W: number): number {
