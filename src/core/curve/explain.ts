@@ -3,6 +3,7 @@
  * not known for sure (light, warmth, series resistance, shunt), and ranked by likelihood with a price for each further
  * figure (G. Schwarz, "Estimating the dimension of a model", 1978; from memory). Shapes: IEC 62446-1 annex (from memory).
  */
+import { Matrix, solve } from 'ml-matrix'
 import { atConditions } from '../pv/deSoto'
 import { type Candidate, candidatesFor, type CurveCause, type State } from './candidates'
 import { type CurveFeatures, featuresOf } from './features'
@@ -213,27 +214,15 @@ const squares = (off: readonly number[]): number => {
   return Number.isFinite(sum) ? sum : Number.POSITIVE_INFINITY
 }
 
-/** Least squares of a few unknowns with damping, by elimination; the unknowns are few and the matrix is positive. */
+/** Least squares of a few unknowns with damping. What nothing depends on stays where it is. */
 function solveDamped(columns: readonly number[][], off: readonly number[], damping: number): number[] {
-  const count = columns.length
-  const rows = columns.map((a, i) => [
-    ...columns.map((b, j) => dot(a, b) * (i === j ? 1 + damping : 1) + (i === j ? 1e-12 : 0)),
-    dot(a, off),
-  ])
-  for (let k = 0; k < count; k++) {
-    for (let i = k + 1; i < count; i++) {
-      const share = rows[i]![k]! / rows[k]![k]!
-      for (let j = k; j <= count; j++) rows[i]![j]! -= share * rows[k]![j]!
-    }
-  }
-  const found = new Array<number>(count).fill(0)
-  for (let k = count - 1; k >= 0; k--) {
-    let left = rows[k]![count]!
-    for (let j = k + 1; j < count; j++) left -= rows[k]![j]! * found[j]!
-    found[k] = left / rows[k]![k]!
-  }
-  return found
+  const normal = columns.map((a, i) =>
+    columns.map((b, j) => dot(a, b) * (i === j ? 1 + damping : 1) + (i === j ? NEVER_SINGULAR : 0)),
+  )
+  const pull = columns.map((column) => dot(column, off))
+  return solve(new Matrix(normal), Matrix.columnVector(pull)).to1DArray()
 }
+const NEVER_SINGULAR = 1e-12
 
 function dot(a: readonly number[], b: readonly number[]): number {
   let sum = 0

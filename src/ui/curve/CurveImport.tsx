@@ -1,5 +1,5 @@
 'use client'
-import { Button, Input, Modal, Progress, Radio, Select, Table, Upload } from 'antd'
+import { Button, Input, Modal, Progress, Select, Table, Upload } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import {
   type CurveColumns,
@@ -14,6 +14,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import { figure, say, sayCode } from '@/words/say'
 import { Said } from '../shell/Form'
+import { Mapping } from './Mapping'
 import { bodyFor, type CurveRow, conditionsOf, refusalOn, rowsOf, stringsFor } from './importCurves'
 
 const MOST_BYTES = 60_000_000
@@ -249,81 +250,4 @@ function useRows(curves: readonly FileCurve[]): readonly CurveRow[] {
     }
   }, [curves])
   return rows
-}
-
-type MappingProps = {
-  table: CurveTable
-  columns: CurveColumns
-  onColumns(columns: CurveColumns): void
-  asksComma: boolean
-  onComma(): void
-}
-
-/** Which column is which, over the file's first lines. */
-function Mapping({ table, columns, onColumns, asksComma, onComma }: MappingProps) {
-  const heads = table.heads.map((head, value) => ({ value, label: head }))
-  const change = (next: Partial<CurveColumns>): void => onColumns({ ...columns, ...next })
-  const choose = (id: 'voltage' | 'current' | 'name') => (
-    <div className="map-field">
-      <span id={`map-${id}`}>{say(`curve.map-${id}`)}</span>
-      <Select
-        aria-labelledby={`map-${id}`}
-        value={columns[id] ?? -1}
-        onChange={(value: number) => change({ [id]: value < 0 ? null : value })}
-        options={id === 'name' ? [{ value: -1, label: say('curve.map-none') }, ...heads] : heads}
-        data-testid={`map-${id}`}
-      />
-    </div>
-  )
-  return (
-    <>
-      <div className="map">
-        {choose('voltage')}
-        <Radio.Group
-          optionType="button"
-          value={columns.voltageUnit}
-          onChange={(event) => change({ voltageUnit: event.target.value as CurveColumns['voltageUnit'] })}
-          options={['V', 'mV', 'kV']}
-        />
-        {choose('current')}
-        <Radio.Group
-          optionType="button"
-          value={columns.currentUnit}
-          onChange={(event) => change({ currentUnit: event.target.value as CurveColumns['currentUnit'] })}
-          options={['A', 'mA']}
-        />
-        {choose('name')}
-      </div>
-      {table.isGuessed && <p className="said">{say('curve.guessed')}</p>}
-      {asksComma && (
-        <div className="ask" role="alert">
-          <p>{say('curve.asks-comma')}</p>
-          {(['decimal', 'thousands'] as const).map((comma) => (
-            <Button
-              key={comma}
-              onClick={() => {
-                change({ comma })
-                onComma()
-              }}
-            >
-              {say(`curve.comma-${comma}`)}
-            </Button>
-          ))}
-        </div>
-      )}
-      <Table
-        size="small"
-        pagination={false}
-        rowKey={(line) => line.join('|')}
-        dataSource={table.sample.slice(0, 3)}
-        columns={table.heads.map((title, k) => ({
-          title,
-          key: title + String(k),
-          align: 'right' as const,
-          className: k === columns.voltage || k === columns.current ? 'picked' : '',
-          render: (_: unknown, line: string[]) => line[k] ?? '',
-        }))}
-      />
-    </>
-  )
 }

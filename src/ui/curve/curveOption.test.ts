@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { CurvePoint } from '@/core/curve/points'
 import type { CurvePicture } from '@/core/steps/picture'
 import type { Palette } from '../chart/palette'
-import { balloonsOf, currentOf, curveMarks, curveOption, differenceOf, pointText } from './curveOption'
+import { balloonsOf, curveMarks, curveOption, pointText } from './curveOption'
+import { currentOf, differenceOf } from './curveShape'
 
 const expected: CurvePoint[] = [
   [0, 10],

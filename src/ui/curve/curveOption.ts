@@ -6,6 +6,8 @@ import { figure, say } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
 import type { Palette } from '../chart/palette'
+import { currentOf, differenceOf, drawnIn } from './curveShape'
+import { drawLost } from './lostCurrent'
 
 export type CurveView = {
   /** As it was swept, carried to standard test conditions, or as swept among what is expected at other light. */
@@ -28,43 +30,11 @@ const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif
 const CHAIN = [11, 3, 2.5, 3]
 const DOTS = [2, 4]
 const KNEE_FROM = 0.62
-const HATCH_px = 8
-/** Points of the difference strip. */
-const BARS = 44
 /** A difference beyond this share of the short-circuit current is drawn as one. */
 const STANDS_OUT_pct = 3
 
-/** The current of a curve at a voltage, between its points; null beyond its ends. */
-export function currentOf(points: readonly CurvePoint[], voltage_V: number): number | null {
-  let [low, high] = [0, points.length - 1]
-  if (high < 1 || voltage_V < points[0]![0] || voltage_V > points[high]![0]) return null
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (points[middle]![0] <= voltage_V) low = middle
-    else high = middle
-  }
-  const [[v0, i0], [v1, i1]] = [points[low]!, points[high]!]
-  return v1 > v0 ? i0 + ((i1 - i0) * (voltage_V - v0)) / (v1 - v0) : i0
-}
-
-/** What is drawn in a view: as swept, or carried. */
-export const drawnIn = ({ measured, expected, atStc }: CurvePicture, at: CurveView['at']) =>
-  at === 'stc' ? atStc : { measured, expected }
-
 const powerOf = (points: readonly CurvePoint[]): (readonly [number, number])[] =>
   points.map(([voltage, current]) => [voltage, (voltage * current) / 1000])
-
-/** Measured less expected, in per cent of the short-circuit current, at even voltages. */
-export function differenceOf(measured: readonly CurvePoint[], expected: readonly CurvePoint[]): [number, number][] {
-  const end = Math.min(measured.at(-1)?.[0] ?? 0, expected.at(-1)?.[0] ?? 0)
-  const isc_A = expected[0]?.[1] ?? 0
-  if (!(end > 0) || !(isc_A > 0)) return []
-  return Array.from({ length: BARS }, (_, k): [number, number] => {
-    const voltage = (end * (k + 0.5)) / BARS
-    const [is, should] = [currentOf(measured, voltage), currentOf(expected, voltage)]
-    return [voltage, is === null || should === null ? 0 : (100 * (is - should)) / isc_A]
-  })
-}
 
 /** The highest voltage, current and power of all that is drawn. */
 function reachOf(lists: readonly (readonly CurvePoint[])[]): { volts: number; amperes: number; kilowatts: number } {
@@ -82,37 +52,6 @@ function roundUp(value: number): number {
   const decade = 10 ** Math.floor(Math.log10(value))
   const step = value < 2 * decade ? decade / 5 : value < 5 * decade ? decade / 2 : decade
   return Math.ceil((value * 1.02) / step) * step
-}
-
-/** Hatching over the current that is lost, between the two curves. */
-function drawLost(
-  measured: readonly CurvePoint[],
-  expected: readonly CurvePoint[],
-  api: CustomSeriesRenderItemAPI,
-  palette: Palette,
-): object {
-  const end = Math.min(measured.at(-1)![0], expected.at(-1)![0])
-  const from = Math.max(measured[0]![0], expected[0]![0])
-  const upper: number[][] = []
-  const lower: number[][] = []
-  for (let k = 0; k <= 160; k++) {
-    const voltage = from + ((end - from) * k) / 160
-    const [is, should] = [currentOf(measured, voltage) ?? 0, currentOf(expected, voltage) ?? 0]
-    upper.push(api.coord([voltage, should]) as number[])
-    lower.push(api.coord([voltage, Math.min(is, should)]) as number[])
-  }
-  const points = [...upper, ...lower.reverse()]
-  const xs = points.map(([x]) => x!)
-  const ys = points.map(([, y]) => y!)
-  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const lines: object[] = []
-  for (let at = left - (bottom - top); at < right; at += HATCH_px)
-    lines.push({
-      type: 'line',
-      shape: { x1: at, y1: bottom, x2: at + (bottom - top), y2: top },
-      style: { stroke: palette.outside, lineWidth: 1, opacity: 0.6 },
-    })
-  return { type: 'group', children: lines, clipPath: { type: 'polygon', shape: { points } } }
 }
 
 type Drawn = { measured: readonly CurvePoint[]; expected: readonly CurvePoint[] }

@@ -7,7 +7,7 @@ import { currentAt } from '../../pv/singleDiode'
 import { modelOf, weatherAt } from '../dc/stringReading'
 import type { CurvePicture } from '../picture'
 import type { StepContext } from '../step'
-import { atStc } from './judgeCurve'
+import { atStc } from './carried'
 
 /** Points of a curve that is computed: closer where it bends. */
 const POINTS = 90

@@ -1,64 +1,23 @@
 /** What a string's curve is held against, and how each of it comes out. */
 import { type CurveValue, featuresIn, pointsOf } from '../../curve/curveValue'
 import { type CurveFeatures, highestPower } from '../../curve/features'
-import { byProcedure2 } from '../../curve/translate'
-import type { CurvePoint } from '../../curve/points'
-import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C, thermalVoltage } from '../../pv/constants'
 import type { Weather } from '../../pv/conditions'
-import { expectation, MODULE_SPREAD_PCT } from '../../pv/expectation'
-import { LIGHT_TERM_IDEALITY } from '../../pv/quickRule'
-import { combineUncertainties } from '../../quantity/uncertainty'
+import { MODULE_SPREAD_PCT } from '../../pv/expectation'
 import { exactly } from '../../quantity/span'
 import type { Unit } from '../../quantity/unit'
-import { rangeFor } from '../../record/instrument'
 import type { Limit, LimitId } from '../../regime/regime'
 import { atMost, type Band, bandAround } from '../../verdict/compare'
 import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
-import type { WorkingLine } from '../../verdict/working'
 import { bandLimit, modelOf, weatherAt } from '../dc/stringReading'
-import { cellTemperatureLine } from '../dc/workingShared'
 import { but, hold, notYet, ruled } from '../holding'
-import type { StepContext } from '../step'
-
-type Context = StepContext<'string'>
+import { atStc, type Context, expectedAt, instrumentOff_pct } from './carried'
+import { linesAfter, linesBefore } from './workingOfCurve'
 
 /** A translation to standard test conditions is relied on from this light on, W/m2. Source: IEC 61829 (from memory). */
 const RELIED_ON_Wm2 = 700
 /** Cells of high efficiency hold charge: a sweep shorter than this is not their curve, s. Common practice, no source. */
 const FAST_SWEEP_s = 0.01
-const STC = { irradiance_Wm2: STC_IRRADIANCE_Wm2, cellTemperature_C: STC_TEMPERATURE_C }
-
-/** Points of a string's curve carried to standard test conditions by procedure 2, with what its data sheet says. */
-export function atStc(context: Context, points: readonly CurvePoint[], voc_V: number, weather: Weather): CurvePoint[] {
-  const { modulesInSeries, moduleType } = context.part.data
-  const { data } = moduleType
-  const model = modelOf(context)
-  const { parameters } = model
-  const here_V = model.voc_V(weather.irradiance_Wm2, weather.cell.value_C)
-  const carry = byProcedure2({
-    // Coefficients of a data sheet are shares of what the string gives at standard test conditions.
-    voc_V: (voc_V * model.voc_V(STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C)) / here_V,
-    alphaRel_perK: data.alpha_pctPerK / 100,
-    betaRel_perK: data.beta_pctPerK / 100,
-    a:
-      (parameters?.modifiedIdeality_V ?? LIGHT_TERM_IDEALITY * data.cellsInSeries * thermalVoltage(STC_TEMPERATURE_C)) /
-      data.voc_V,
-    seriesResistance_ohm: modulesInSeries * (parameters?.seriesResistance_ohm ?? data.seriesResistance_ohm ?? 0),
-    kappa_ohmPerK: 0,
-  })
-  return carry(points, { irradiance_Wm2: weather.irradiance_Wm2, cellTemperature_C: weather.cell.value_C }, STC)
-}
-
-/** What a sound string of these modules gives at the light and warmth of the sweep; each with its uncertainty. */
-function expectedAt(context: Context, weather: Weather) {
-  const model = modelOf(context)
-  const count = context.part.data.modulesInSeries
-  const voc = expectation((light, cell) => count * model.voc_V(light, cell), weather)
-  const isc = expectation((light, cell) => model.isc_A(light, cell), weather)
-  const pmax = expectation((light, cell) => count * model.maximumPower(light, cell).pmax_W, weather)
-  return { voc, isc, pmax, fill_pct: (100 * pmax.value) / (voc.value * isc.value) }
-}
 
 type Held = {
   what: 'power' | 'voltage' | 'current' | 'fill'
@@ -186,11 +145,6 @@ function ledges(context: Context, { steps, isc_A }: CurveFeatures): Ruling {
   return but(ruling, { rule: null })
 }
 
-/** What the instrument's volts and amperes are each off by, per cent. */
-export function instrumentOff_pct({ reading: { instrument } }: Context): number {
-  return (instrument && rangeFor(instrument, 'iv-curve', 'iv-curve')?.accuracy?.ofReading_pct) ?? 0
-}
-
 /** A judged curve, or what is wanted before it can be judged. */
 export function judgeCurve(context: Context, curve: CurveValue | null): Judgement {
   if (!curve) return notYet(context, 'pv-curve.no-reading')
@@ -246,116 +200,4 @@ function flagsOf(context: Context, weather: Weather, { sweep_s }: CurveValue): F
   if (weather.way === 'air') flags.push('estimated-temperature')
   if (modelOf(context).method !== 'de-soto') flags.push('fallback-model')
   return flags
-}
-
-function linesBefore(
-  context: Context,
-  curve: CurveValue,
-  features: CurveFeatures,
-  weather: Weather,
-  stc_W: number,
-): WorkingLine[] {
-  const { moduleType, modulesInSeries } = context.part.data
-  const { irradiance_Wm2, cell } = weather
-  const { vmp_V, imp_A, pmax_W } = features
-  const expected = expectedAt(context, weather)
-  return [
-    ...thinnedLine(curve),
-    cellTemperatureLine(context.reading.conditions!, weather, moduleType.data),
-    {
-      code: 'pv-curve.top',
-      figures: { points: curve.voltages_V.length, vmp_V, imp_A },
-      result: { value: pmax_W, unit: 'W', decimals: 0 },
-      source: null,
-    },
-    {
-      code: 'pv-curve.model',
-      figures: { modules: modulesInSeries, irradiance_Wm2, cell_C: cell.value_C },
-      result: { value: expected.pmax.value, unit: 'W', decimals: 0 },
-      source: 'de-soto',
-    },
-    {
-      code: 'pv-curve.carried',
-      figures: { irradiance_Wm2, cell_C: cell.value_C },
-      result: { value: stc_W, unit: 'W', decimals: 0 },
-      source: 'iec-60891',
-    },
-    {
-      code: 'pv-curve.known',
-      figures: {
-        light_pct: (100 * weather.irradianceUncertainty_Wm2) / irradiance_Wm2,
-        warmth_K: cell.uncertainty_K,
-        instrument_pct: instrumentOff_pct(context),
-      },
-      result: { value: uncertaintyAtStc_W(context, weather, stc_W), unit: 'W', decimals: 0 },
-      source: 'house-module-spread',
-    },
-  ]
-}
-
-/** That not all of its points are kept. */
-const thinnedLine = ({ thinnedFrom, voltages_V }: CurveValue): WorkingLine[] =>
-  thinnedFrom === undefined
-    ? []
-    : [
-        {
-          code: 'pv-curve.thinned',
-          figures: { from: thinnedFrom },
-          result: { value: voltages_V.length, unit: 'one', decimals: 0 },
-          source: null,
-        },
-      ]
-
-/** By how much the power at standard test conditions may be off: light, warmth, instrument and model together, W. */
-function uncertaintyAtStc_W(context: Context, weather: Weather, stc_W: number): number {
-  const { pmax } = expectedAt(context, weather)
-  const byConditions = (stc_W * pmax.uncertainty) / pmax.value
-  return combineUncertainties([byConditions, (stc_W * Math.SQRT2 * instrumentOff_pct(context)) / 100])
-}
-
-function linesAfter(
-  context: Context,
-  { slopeAtIsc_S, slopeAtVoc_ohm, imp_A, isc_A, vmp_V, voc_V }: CurveFeatures,
-  weather: Weather,
-  stc_W: number,
-  irradiance_Wm2: number,
-): WorkingLine[] {
-  const { moduleType, modulesInSeries } = context.part.data
-  const plate_W = modulesInSeries * moduleType.data.pmax_W
-  const lines: WorkingLine[] = [
-    {
-      code: 'pv-curve.gap',
-      figures: { stc_W, plate_W },
-      result: { value: 100 * (stc_W / plate_W - 1), unit: 'pct', decimals: 1, signed: true },
-      source: null,
-    },
-    {
-      code: 'pv-curve.currents',
-      figures: { imp_A, isc_A },
-      result: { value: imp_A / isc_A, unit: 'one', decimals: 3 },
-      source: null,
-    },
-    {
-      code: 'pv-curve.voltages',
-      figures: { vmp_V, voc_V },
-      result: { value: vmp_V / voc_V, unit: 'one', decimals: 3 },
-      source: null,
-    },
-    {
-      code: 'pv-curve.slope-open',
-      figures: { irradiance_Wm2, cell_C: weather.cell.value_C },
-      result: { value: slopeAtVoc_ohm, unit: 'ohm', decimals: 2 },
-      source: null,
-    },
-  ]
-  if (slopeAtIsc_S <= 0) return lines
-  return [
-    ...lines,
-    {
-      code: 'pv-curve.slope-short',
-      figures: {},
-      result: { value: 1 / slopeAtIsc_S, unit: 'ohm', decimals: 0 },
-      source: null,
-    },
-  ]
 }

@@ -14,7 +14,8 @@ import { featuresIn, pointsOf } from '../../curve/curveValue'
 import type { CurveToExplain } from '../../diagnosis/curveCauses'
 import type { Judgement } from '../../verdict/judgement'
 import { curvePictures } from './curvePicture'
-import { instrumentOff_pct, judgeCurve } from './judgeCurve'
+import { instrumentOff_pct } from './carried'
+import { judgeCurve } from './judgeCurve'
 
 const EXAMPLE_ARRAY = '00000000-0000-7000-8000-000000000005'
 /** Amperes of the example at its voltages. */
