@@ -4,7 +4,8 @@ import type { CurvePicture } from '@/core/steps/picture'
 import { say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
-import { curveMarks, curveOption, type CurveView, type OtherCurve } from './curveOption'
+import { curveMarks, curveOption } from './curveOption'
+import type { CurveView, OtherCurve } from './curveShape'
 
 const HIGH = 318
 

@@ -15,7 +15,7 @@ import { type Heard, isFresh } from '../live/liveFeed'
 import { CurveChart } from './CurveChart'
 import { CurveImport } from './CurveImport'
 import { CurveTable } from './CurveTable'
-import type { CurveView, OtherCurve } from './curveOption'
+import type { CurveView, OtherCurve } from './curveShape'
 import { NOTHING_ASKED, WhatIf, type WhatIfState } from './WhatIf'
 import { whatIfCurve } from './whatIfCurve'
 

@@ -7,8 +7,7 @@ import type { CurvePicture } from '@/core/steps/picture'
 import { figure, say } from '@/words/say'
 import { saveFile } from '../shell/saveFile'
 import { curvesOut } from './curvesOut'
-import type { CurveView } from './curveOption'
-import { currentOf, drawnIn } from './curveShape'
+import { currentOf, type CurveView, drawnIn } from './curveShape'
 
 /** The same figures for those who cannot see the curve, and all strings' curves as a file. */
 type Props = { picture: CurvePicture; at: CurveView['at']; evaluation: Evaluation; one: StepEvaluation }

@@ -6,25 +6,8 @@ import { figure, say } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
 import type { Palette } from '../chart/palette'
-import { currentOf, differenceOf, drawnIn } from './curveShape'
+import { currentOf, type CurveView, differenceOf, drawnIn, type OtherCurve } from './curveShape'
 import { drawLost } from './lostCurrent'
-
-export type CurveView = {
-  /** As it was swept, carried to standard test conditions, or as swept among what is expected at other light. */
-  at: 'swept' | 'stc' | 'family'
-  /** All of it, or the bend alone. */
-  zoom: 'whole' | 'knee'
-}
-/** Another curve on the same chart: a sister, or what somebody asks about. */
-export type OtherCurve = {
-  tag: string
-  points: readonly CurvePoint[]
-  isAsked?: true
-  /** It is not as it should be: named on the chart. */
-  isOdd?: boolean
-  /** What a sound string gives at another light. */
-  isExpected?: true
-}
 
 const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
 const CHAIN = [11, 3, 2.5, 3]

@@ -1,7 +1,23 @@
 /** What a drawn curve is read off by: the current at a voltage, and how far it lies from another. */
 import type { CurvePoint } from '@/core/curve/points'
 import type { CurvePicture } from '@/core/steps/picture'
-import type { CurveView } from './curveOption'
+
+export type CurveView = {
+  /** As it was swept, carried to standard test conditions, or as swept among what is expected at other light. */
+  at: 'swept' | 'stc' | 'family'
+  /** All of it, or the bend alone. */
+  zoom: 'whole' | 'knee'
+}
+/** Another curve on the same chart: a sister, or what somebody asks about. */
+export type OtherCurve = {
+  tag: string
+  points: readonly CurvePoint[]
+  isAsked?: true
+  /** It is not as it should be: named on the chart. */
+  isOdd?: boolean
+  /** What a sound string gives at another light. */
+  isExpected?: true
+}
 
 /** Points of the difference strip. */
 const BARS = 44
