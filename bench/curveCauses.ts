@@ -92,9 +92,8 @@ function file(): Row {
   const rows: string[] = ['Memory;Voltage (V);Current (A)']
   for (let n = 0; n < CURVES; n++) {
     const currents = Array.from({ length: POINTS }, (_, k) => 10 * (1 - Math.exp(((k - POINTS + 1) * 4.5) / 20)))
-    currents.forEach((current, k) =>
-      rows.push(`${n + 1};${(k * 4.5).toFixed(2)};${(current + 0.01 * Math.sin(n * k)).toFixed(3)}`),
-    )
+    for (const [k, current] of currents.entries())
+      rows.push(`${n + 1};${(k * 4.5).toFixed(2)};${(current + 0.01 * Math.sin(n * k)).toFixed(3)}`)
   }
   const text = rows.join('\n')
   const ours = time(

@@ -62,7 +62,7 @@ describe('the eight curves of a roof', () => {
   })
 
   it.each([
-    [2, /^1\s*4 of 42 cell groups with 4\d % of the light[^]*100 % sure/],
+    [2, /^1\s*4 of 42 cell groups with 4\d % of the light[\s\S]*100 % sure/],
     [4, /^1\s*3\.\d Ω in series at one place/],
     [6, /^1\s*Shunts \d+ times as strong/],
     [7, /^1\s*1 module the wrong way round/],
@@ -120,6 +120,22 @@ describe('curves come in', () => {
     expect([how, curve.voltages_V.length, curve.currents_A.length]).toEqual(['stand-in', 120, 120])
     expect(curve.sweep_s).toBeGreaterThan(0)
     expect(entry.body.kind === 'reading' && entry.body.conditions?.irradiance.read.value).toBeGreaterThan(0)
+  })
+
+  it('without reception as well, explained and kept, and sent once there is some', async () => {
+    await page.setOfflineMode(true)
+    await open(4)
+    expect(await firstCause()).toMatch(/Ω in series at one place/)
+    await pressId(page, 'again')
+    await tickAll(page)
+    await pressId(page, 'press')
+    await pressId(page, 'keep')
+    await page.waitForSelector('[data-testid=saved]:not([data-waiting="0"])')
+    expect(await curvesOf('4')).toHaveLength(1)
+    await page.setOfflineMode(false)
+    await allSent(page)
+    expect(await curvesOf('4')).toHaveLength(2)
+    expect(slotOf((await curvesOf('4')).at(-1)!).how).toBe('stand-in')
   })
 
   it('pasted from a spreadsheet, looked at on the bench before they are kept', async () => {
