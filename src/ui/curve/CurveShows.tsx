@@ -68,8 +68,18 @@ function fitItems(fit: DiodeFit): { key: string; label: string; children: string
   ).map((name) => ({ key: name, label: say(`curve.${name}`), children: intervalText(fit[name]) }))
 }
 
+const DIGITS = 4
+const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+
+/** Four digits of a figure; the very small ones with their power of ten. */
+function digits(value: number): string {
+  if (value === 0 || (value >= 1e-3 && value < 1e6)) return String(Number(value.toPrecision(DIGITS)))
+  const [figures, power] = value.toExponential(DIGITS - 2).split('e') as [string, string]
+  const raised = [...power].map((one) => (one === '-' ? '⁻' : one === '+' ? '' : SUPERSCRIPTS[Number(one)])).join('')
+  return `${figures} × 10${raised}`
+}
+
 function intervalText({ value, low, high }: Interval): string {
-  const text = (one: number): string => one.toPrecision(3)
-  if (high === null) return say('curve.interval-open', { low: text(low) })
-  return say('curve.interval', { value: text(value), low: text(low), high: text(high) })
+  if (high === null) return say('curve.interval-open', { low: digits(low) })
+  return say('curve.interval', { value: digits(value), low: digits(low), high: digits(high) })
 }

@@ -237,7 +237,7 @@ export function curveOption(
         name: 'A',
         nameTextStyle: { ...text, align: 'right', padding: [0, 14, -4, 0] },
         nameGap: 10,
-        axisLabel: text,
+        axisLabel: { ...text, showMaxLabel: false },
       },
       {
         type: 'value',
@@ -249,7 +249,11 @@ export function curveOption(
         name: 'kW',
         nameGap: 10,
         nameTextStyle: { ...text, align: 'left', padding: [0, 0, -4, 14] },
-        axisLabel: { ...text, formatter: (kW: number) => figure(kW, kW < 10 && kW % 1 !== 0 ? 1 : 0) },
+        axisLabel: {
+          ...text,
+          showMaxLabel: false,
+          formatter: (kW: number) => figure(kW, kW < 10 && kW % 1 !== 0 ? 1 : 0),
+        },
       },
       {
         type: 'value',
