@@ -65,21 +65,17 @@ function fitItems(fit: DiodeFit): { key: string; label: string; children: string
       'shuntResistance_ohm',
       'modifiedIdeality_V',
     ] as const
-  ).map((name) => ({ key: name, label: say(`curve.${name}`), children: intervalText(fit[name]) }))
+  ).map((name) => ({
+    key: name,
+    label: say(`curve.${name}`),
+    children: intervalText(fit[name], name === 'saturationCurrent_A' ? 1e9 : 1),
+  }))
 }
 
 const DIGITS = 4
-const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+const digits = (value: number): string => String(Number(value.toPrecision(DIGITS)))
 
-/** Four digits of a figure; the very small ones with their power of ten. */
-function digits(value: number): string {
-  if (value === 0 || (value >= 1e-3 && value < 1e6)) return String(Number(value.toPrecision(DIGITS)))
-  const [figures, power] = value.toExponential(DIGITS - 2).split('e') as [string, string]
-  const raised = [...power].map((one) => (one === '-' ? '⁻' : one === '+' ? '' : SUPERSCRIPTS[Number(one)])).join('')
-  return `${figures} × 10${raised}`
-}
-
-function intervalText({ value, low, high }: Interval): string {
-  if (high === null) return say('curve.interval-open', { low: digits(low) })
-  return say('curve.interval', { value: digits(value), low: digits(low), high: digits(high) })
+function intervalText({ value, low, high }: Interval, times: number): string {
+  if (high === null) return say('curve.interval-open', { low: digits(low * times) })
+  return say('curve.interval', { value: digits(value * times), low: digits(low * times), high: digits(high * times) })
 }

@@ -163,7 +163,7 @@ export const curve = {
     'Highest power {power_W:0} W at {vmp_V:0} V; {expected_W:0} W at {expected_V:0} V expected',
   'curve.as-one-diode': 'As one diode, with 95 % intervals',
   'curve.photocurrent_A': 'Photocurrent, A',
-  'curve.saturationCurrent_A': 'Saturation current, A',
+  'curve.saturationCurrent_A': 'Saturation current, nA',
   'curve.seriesResistance_ohm': 'Series resistance, Ω',
   'curve.shuntResistance_ohm': 'Shunt, Ω',
   'curve.modifiedIdeality_V': 'n Ns kT/q, V',
