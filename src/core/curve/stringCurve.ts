@@ -25,8 +25,8 @@ type Alike = { group: LiveGroup; sign: 1 | -1; count: number }
 const MAX_STEPS = 200
 /** All groups are moved together so often; what has not settled by then is solved one by one. */
 const MOST_TOGETHER = 12
-/** Newton's next step is the square of its last one: below this nothing is left of it. */
-const SETTLED_V = 1e-6
+/** Newton's next step is about the square of its last one: below this some 10 nV are left, and no current that counts. */
+const SETTLED_V = 1e-4
 /** Power is looked at in so many steps from short to open circuit before each maximum is found exactly. */
 const SCAN_STEPS = 600
 

@@ -35,6 +35,9 @@ export const feedUnits: Record<Measurable, Unit> = {
   'iv-curve': 'one',
 }
 
+/** In which unit a range's most is told: a tracer is made for so many volts. */
+export const rangeUnits: Record<Measurable, Unit> = { ...feedUnits, 'iv-curve': 'V' }
+
 /** The next points of a sweep, in the order in which they were read; the last ones say so, and what the instrument knows of it. */
 export const sweepSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,36}$/),

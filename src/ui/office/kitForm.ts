@@ -2,7 +2,7 @@
 import '@/words/ac'
 import '@/words/office'
 import { v7 as uuid } from 'uuid'
-import { feedUnits } from '@/core/record/feed'
+import { rangeUnits } from '@/core/record/feed'
 import {
   type Ability,
   type Instrument,
@@ -138,7 +138,7 @@ export function rangeLines(tool: Instrument): string[] {
   const ranges = tool.ranges.map(({ measures, most, accuracy }) =>
     say('kit.range', {
       what: sayCode('measures', measures),
-      most: `${most} ${unitSpellings[feedUnits[measures]].written}`.trim(),
+      most: `${most} ${unitSpellings[rangeUnits[measures]].written}`.trim(),
       pct: accuracy.ofReading_pct,
       digits: accuracy.digits,
     }),
