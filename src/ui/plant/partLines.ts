@@ -22,7 +22,7 @@ const lines: { [Kind in PartKind]: (part: Of<Kind>, plant: PlantIndex) => Lines 
       azimuth: part.data.azimuth_deg,
       mounting: say(`mounting.${part.data.mounting}` as WordKey),
     }),
-    say('line.count', { count: plant.stringsOf(part).length }),
+    `${say('line.count', { count: plant.stringsOf(part).length })}${part.data.category === 2 ? `, ${say('plant.category-2')}` : ''}`,
   ],
   row: (part, plant) => [
     part.data.conductor ? say('plant.row', part.data.conductor) : say('plant.row-unknown'),

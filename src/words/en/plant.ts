@@ -172,6 +172,7 @@ export const plant = {
   'plant.tilt': 'Tilt, °',
   'plant.azimuth': 'Azimuth, ° from north',
   'plant.mounting': 'Mounting',
+  'plant.category-2': 'tested to category 2, each with its I-V curve',
   'plant.category': 'Test category (2: with I-V curves)',
   'plant.make-strings': 'Make these strings',
   'plant.type-first': 'Enter a module type first.',
