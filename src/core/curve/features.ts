@@ -1,7 +1,7 @@
 /** What stands out on a measured curve, robust to its noise: ends, the highest power, slopes and ledges. */
 import { fitBasis, fitPolynomial, type Polynomial } from './leastSquares'
 import { type CurvePoint, type CurveRefusal, medianOf, scatterOf, soundPoints } from './points'
-import { type CurveStep, stepsOf } from './steps'
+import { type CurveStep, leastDropOf, stepsOf } from './steps'
 
 export type CurveFeatures = {
   voc_V: number
@@ -17,6 +17,10 @@ export type CurveFeatures = {
   steps: readonly CurveStep[]
   /** Scatter of the currents, A. */
   scatter_A: number
+  /** A drop smaller than this does not stand out of the scatter, A. */
+  leastDrop_A: number
+  /** The widest gap between neighbouring points in the upper half of the voltages, V: what lies in it is not seen. */
+  gap_V: number
 }
 
 /** How near to an end its line is taken, as a share of the other end's; and at least from so many points. */
@@ -44,7 +48,18 @@ export function featuresOf(points: readonly CurvePoint[]): CurveFeatures | Curve
     fillFactor: top.pmax_W / (open.voc_V * short.isc_A),
     steps: stepsOf(sorted, open.voc_V, short.isc_A, short.slopeAtIsc_S),
     scatter_A: scatterOf(sorted),
+    leastDrop_A: leastDropOf(sorted, short.isc_A),
+    gap_V: widestGap(sorted, open.voc_V),
   }
+}
+
+function widestGap(sorted: readonly CurvePoint[], voc_V: number): number {
+  let widest_V = 0
+  for (let k = 1; k < sorted.length; k++) {
+    const [from_V, to_V] = [Math.max(sorted[k - 1]![0], voc_V / 2), Math.min(sorted[k]![0], voc_V)]
+    widest_V = Math.max(widest_V, to_V - from_V)
+  }
+  return widest_V
 }
 
 /** The line at short circuit: the median of all slopes between its points, then the mean of those that lie on it. */

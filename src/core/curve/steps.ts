@@ -28,13 +28,17 @@ const TIMES_SCATTER = 2.5
 type Place = { voltage_V: number; current_A: number; fall_S: number }
 type Fall = { left: Place; peak: Place; right: Place; at: number }
 
+/** The smallest drop that is seen as one, A: twice what a ledge has to lie under the line over it. */
+export const leastDropOf = (sorted: readonly CurvePoint[], isc_A: number): number =>
+  2 * Math.max(LEAST_SHARE * isc_A, TIMES_SCATTER * scatterOf(sorted))
+
 /**
  * @param sorted by rising voltage.
  * @param slope_S how the curve falls at short circuit: what falls so between two ledges is no drop.
  */
 export function stepsOf(sorted: readonly CurvePoint[], voc_V: number, isc_A: number, slope_S: number): CurveStep[] {
   const places = placesOf(sorted, voc_V)
-  const falls = fallsOf(places, slope_S, Math.max(LEAST_SHARE * isc_A, TIMES_SCATTER * scatterOf(sorted)))
+  const falls = fallsOf(places, slope_S, leastDropOf(sorted, isc_A) / 2)
   return falls.map((fall, k) => {
     const { voltage_V } = fall.peak
     const next_V = falls[k + 1]?.peak.voltage_V ?? descentFrom(places, fall.right.current_A / 2, voltage_V)

@@ -5,11 +5,11 @@ import type { CurvePicture } from '@/core/steps/picture'
 import { figure, say } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
+import { chartText, tooltipLook } from '../chart/look'
 import type { Palette } from '../chart/palette'
 import { currentOf, type CurveView, differenceOf, drawnIn, type OtherCurve } from './curveShape'
 import { drawLost } from './lostCurrent'
 
-const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
 const CHAIN = [11, 3, 2.5, 3]
 const DOTS = [2, 4]
 const KNEE_FROM = 0.62
@@ -183,7 +183,7 @@ export function curveOption(
 ): ChartOption {
   const drawn = drawnIn(picture, view.at)
   const reach = reachOf([drawn.measured, drawn.expected, ...others.map(({ points }) => points)])
-  const text = { fontFamily: FONT, fontSize: 14, color: palette.ink2 }
+  const text = chartText(palette)
   const most_V = Math.ceil((reach.volts * 1.01) / 10) * 10
   const from_V = view.zoom === 'knee' ? Math.floor((KNEE_FROM * reach.volts) / 10) * 10 : 0
   const line = { lineStyle: { color: palette.ink } }
@@ -203,13 +203,7 @@ export function curveOption(
     ],
     tooltip: {
       trigger: 'axis',
-      confine: true,
-      backgroundColor: palette.sheet,
-      borderColor: palette.ink,
-      borderRadius: 0,
-      padding: [6, 10],
-      extraCssText: 'box-shadow:none;white-space:normal',
-      textStyle: { ...text, color: palette.ink },
+      ...tooltipLook(palette),
       formatter: (params: unknown) => cursorText(params, drawn),
     },
     axisPointer: { link: [{ xAxisIndex: 'all' }], lineStyle: { color: palette.accent } },

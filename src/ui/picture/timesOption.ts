@@ -5,6 +5,7 @@ import type { Decided, Verdict } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
+import { chartText, tooltipLook } from '../chart/look'
 import type { Palette } from '../chart/palette'
 
 /** Times are told on a scale of decades, from 5 ms to 3 s. */
@@ -13,7 +14,6 @@ const SCALE = { least_ms: 5, most_ms: 3000 }
 const HALF_px = { 0: -30, 180: 10 } as const
 const ROOM_px = 20
 const HATCH_px = 8
-const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
 
 /** Word and shape and colour, as the marks have them. */
 const shapes: Record<Decided, string> = {
@@ -133,7 +133,7 @@ function drawLimit(limit: Limit, lane: number, palette: Palette, api: CustomSeri
 /** @param tag of the part that is looked at. */
 export function timesOption(picture: TimesPicture, tag: string, palette: Palette): ChartOption {
   const { limits, beside } = picture
-  const text = { fontFamily: FONT, fontSize: 14, color: palette.ink2 }
+  const text = chartText(palette)
   const halves = `${say('picture.half-wave-0')}  ${say('picture.half-wave-180')}`
   return {
     animation: false,
@@ -153,13 +153,7 @@ export function timesOption(picture: TimesPicture, tag: string, palette: Palette
         : { show: false },
     tooltip: {
       trigger: 'item',
-      confine: true,
-      backgroundColor: palette.sheet,
-      borderColor: palette.ink,
-      borderRadius: 0,
-      padding: [6, 10],
-      extraCssText: 'box-shadow:none;white-space:normal',
-      textStyle: { ...text, color: palette.ink },
+      ...tooltipLook(palette),
       formatter: ({ name }: { name: string }) => name,
     },
     xAxis: {

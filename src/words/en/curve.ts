@@ -51,6 +51,12 @@ export const curve = {
   'finding.pv-curve.fill.close': 'A fill factor of {read} % lies near the limit of {limit:1} %.',
   'finding.pv-curve.fill.outside': 'Fill factor {read} %, {expected:1} % expected.',
   'finding.pv-curve.fill.not-yet': 'The fill factor decides nothing. Sweep the curve again.',
+  'finding.pv-curve.noisy':
+    'The points scatter so much that a ledge under {seen_pct:0} % of the current is not seen. Sweep it again.',
+  'finding.pv-curve.coarse':
+    'Up to {gap_V:0} V lie between two points: a ledge of one module would not be seen. Sweep it again with more points.',
+  'working.pv-curve.noisy': 'Smallest ledge that stands out of the scatter: {seen_pct:1} %, more than {limit_pct:0} %',
+  'working.pv-curve.coarse': 'Widest gap between points: {gap_V:0} V, more than {widest_V:0} V',
   'finding.pv-curve.no-ledge': 'The curve has no ledge.',
   'finding.pv-curve.ledge.within': 'The curve has no ledge.',
   'finding.pv-curve.ledge.close': 'A small ledge at {voltage_V:0} V takes {share_pct:1} % of the current.',

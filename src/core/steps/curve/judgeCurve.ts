@@ -119,8 +119,25 @@ function rulingsOf(context: Context, features: CurveFeatures, weather: Weather, 
   ]
 }
 
+/** A gap between points wider than so many modules may hide a ledge of one of them [D, house rule 20]. */
+const GAP_MODULES = 1.5
+
+/** Where a ledge that matters would be lost in the scatter, or between two points, nobody can say that there is none. */
+function unseenLedge(
+  context: Context,
+  { leastDrop_A, isc_A, gap_V, voc_V }: CurveFeatures,
+  limit_pct: number,
+): Ruling | null {
+  const seen_pct = (100 * leastDrop_A) / isc_A
+  const widest_V = (GAP_MODULES * voc_V) / context.part.data.modulesInSeries
+  const code = seen_pct > limit_pct ? 'pv-curve.noisy' : gap_V > widest_V ? 'pv-curve.coarse' : null
+  const figures = { seen_pct, limit_pct, gap_V, widest_V }
+  return code && ruled(context, 'not-yet', code, { code, figures, source: 'house-curve-shape' }, figures)
+}
+
 /** The deepest ledge against what scatter of sound modules explains. */
-function ledges(context: Context, { steps, isc_A }: CurveFeatures): Ruling {
+function ledges(context: Context, features: CurveFeatures): Ruling {
+  const { steps, isc_A } = features
   const limit = { id: 'pv.curve-ledge' as const, ...context.limit('pv.curve-ledge') }
   const deepest = steps.reduce((most, one) => (one.drop_A > most.drop_A ? one : most), {
     voltage_V: 0,
@@ -129,6 +146,8 @@ function ledges(context: Context, { steps, isc_A }: CurveFeatures): Ruling {
   })
   const share_pct = (100 * deepest.drop_A) / isc_A
   const figures = { ...deepest, count: steps.length, share_pct }
+  const unseen = unseenLedge(context, features, limit.value)
+  if (steps.length === 0 && unseen) return unseen
   if (steps.length === 0)
     return ruled(context, 'within', 'pv-curve.no-ledge', { code: 'pv-curve.no-ledge', source: limit.source })
   const ruling = hold(context, {

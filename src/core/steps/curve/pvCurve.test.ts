@@ -6,6 +6,7 @@ import { ParallelStrings } from '../../curve/stringCurve'
 import { atConditions } from '../../pv/deSoto'
 import { moduleModel } from '../../pv/stringModel'
 import { shippedRegimes } from '../../regime/shipped'
+import { gaussian } from '@/standin/random'
 import { FactsBuilder, START_ms, testId } from '../../testing/factsBuilder'
 import { exampleConditions, exampleModule, exampleString } from '../worked'
 
@@ -104,6 +105,28 @@ describe('a curve of a string', () => {
     bare.reading('pv-curve', id, { slots: { curve: { curve: swept(850, 40) } }, conditions: null })
     const one = evaluate(bare.facts(), START_ms).byKey.get(stepKey('pv-curve', id))!
     expect(one.readings[0]!.judgement.finding.code).toBe('pv-curve.no-conditions')
+  })
+
+  it('so noisy or so coarse that a ledge would not be seen is not called sound', () => {
+    const sound = swept(850, 40)
+    const next = gaussian(3)
+    const noisy = { ...sound, currents_A: sound.currents_A.map((current) => current + 0.1 * next()) }
+    const sparse = (_: number, k: number): boolean => k % 20 === 0 || k >= 112
+    const coarse = {
+      voltages_V: sound.voltages_V.filter(sparse),
+      currents_A: sound.currents_A.filter(sparse),
+    }
+    const codes = [noisy, coarse].map((curve) => {
+      const { verdict, finding } = ofReading(curve).judgement
+      return [verdict, finding.code]
+    })
+    expect(codes).toEqual([
+      ['not-yet', 'pv-curve.noisy'],
+      ['not-yet', 'pv-curve.coarse'],
+    ])
+    // What is outside for another reason is so whatever the scatter.
+    const weak = { ...noisy, currents_A: noisy.currents_A.map((current) => current * 0.8) }
+    expect(ofReading(weak).judgement.verdict).toBe('outside')
   })
 
   it('swept faster than cells follow says so, and one in weak light that its translation is', () => {

@@ -1,0 +1,16 @@
+/** What all charts share: their letters, and the box that tells of what is under the cursor. */
+import type { Palette } from './palette'
+
+const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
+
+export const chartText = ({ ink2 }: Palette) => ({ fontFamily: FONT, fontSize: 14, color: ink2 })
+
+export const tooltipLook = (palette: Palette) => ({
+  confine: true,
+  backgroundColor: palette.sheet,
+  borderColor: palette.ink,
+  borderRadius: 0,
+  padding: [6, 10],
+  extraCssText: 'box-shadow:none;white-space:normal',
+  textStyle: { ...chartText(palette), color: palette.ink },
+})
