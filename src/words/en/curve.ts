@@ -20,7 +20,7 @@ export const curve = {
   'reading.points': '{count} points',
   'caution.tracer-rating': 'The string’s voltage in the cold and its current lie under the tracer’s own rating',
   'lead.tracer-to-plugs': 'tracer, DC switch off',
-  'lead.sensors-beside': 'sensors in the plane',
+  'lead.sensors-beside': 'sensors in plane',
   'measures.iv-curve': 'I-V curve',
   'kit-need.iv-curve': 'an I-V curve',
 
