@@ -1,5 +1,6 @@
 /** What every route shares: parse, check the right, call, answer; refusals as problem details (RFC 9457). */
 import type { z } from 'zod'
+import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
 import type { Figures } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
 import { database } from './db/client'
@@ -34,17 +35,21 @@ export function door<Context>(handler: Handler<Context>): Handler<Context> {
   return async (request, context) => {
     try {
       if (request.method !== 'GET' && request.method !== 'HEAD') checkOrigin(request)
-      const response = await handler(request, context)
-      if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store')
-      return response
+      return stamped(await handler(request, context))
     } catch (error) {
-      if (error instanceof Refused) return problem(error.status, error.key, error.figures)
+      if (error instanceof Refused) return stamped(problem(error.status, error.key, error.figures))
       // Whoever asked has gone: the device sends again, nobody is left to answer.
       if (request.signal.aborted) return new Response(null, { status: 499 })
       console.error(new Date().toISOString(), request.method, new URL(request.url).pathname, error)
       return problem(500, 'door.server')
     }
   }
+}
+
+function stamped(response: Response): Response {
+  if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store')
+  response.headers.set(OFFICE_TIME, new Date().toISOString())
+  return response
 }
 
 /** A browser names the page that sends; instruments, which carry a token, name none. */
@@ -63,6 +68,8 @@ export async function signedIn(request: Request): Promise<Member> {
   const session = await auth().api.getSession({ headers: request.headers })
   const member = session ? await memberByUser(database(), session.user.id) : null
   if (!member) throw new Refused(401, 'door.sign-in-first')
+  const named = request.headers.get(PERSON)
+  if (named !== null && named !== member.id) throw new Refused(409, 'door.another-person', { name: member.name })
   return member
 }
 
@@ -127,14 +134,30 @@ async function readUpTo(request: Request, limit_bytes: number, limit_kB: number)
   return Buffer.concat(chunks)
 }
 
+/** Whether every text in a value is made of whole characters: half a pair, as a cut text can end in, is none. */
+export function isWhole(value: unknown): boolean {
+  if (typeof value === 'string') return value.isWellFormed()
+  if (Array.isArray(value)) return value.every(isWhole)
+  if (value === null || typeof value !== 'object') return true
+  return Object.entries(value).every(([key, inner]) => key.isWellFormed() && isWhole(inner))
+}
+
 /** Where and why a shape was not met, for people. */
 export function whereAndWhy(error: z.ZodError): { where: string; why: string } {
   const issue = error.issues[0]
   return { where: issue?.path.map(String).join('.') || 'the whole', why: issue?.message ?? 'unknown' }
 }
 
+/** The request's JSON in a shape. @throws Refused with what is wrong and where. */
 export async function bodyOf<T extends z.ZodType>(request: Request, schema: T, limit_kB = 64): Promise<z.infer<T>> {
-  const parsed = schema.safeParse(await jsonOf(request, limit_kB))
+  const sent = await jsonOf(request, limit_kB)
+  if (!isWhole(sent)) throw new Refused(422, 'refused.text-broken')
+  return shapeOf(sent, schema)
+}
+
+/** What was sent, in a shape. @throws Refused with what is wrong and where. */
+export function shapeOf<T extends z.ZodType>(sent: unknown, schema: T): z.infer<T> {
+  const parsed = schema.safeParse(sent)
   if (!parsed.success) throw new Refused(422, 'door.bad-shape', whereAndWhy(parsed.error))
   return parsed.data
 }

@@ -5,59 +5,19 @@ import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { plantFrom } from '@/core/plant/projection'
 import { readStepById } from '@/core/steps'
-import { exampleBoard, exampleCircuit, exampleString, exampleSupply } from '@/core/steps/worked'
+import { exampleBoard, exampleCircuit, exampleSupply } from '@/core/steps/worked'
 import { conditions, readingBody } from '@/core/testing/factsBuilder'
-import { demo, knock } from '../support/server'
+import { demo, knock, type Who } from '../support/server'
+import { inKit, TestJob } from '../support/testJob'
 
-/** A job of these tests' own, so that what they do to it changes nothing elsewhere. */
-const JOB = uuid()
-const VISIT = uuid()
-type Fates = { fates: { id: string; fate: string; code?: string; reason?: string }[] }
-let part: { id: string; revision: string }
-
-const send = (entries: unknown[], who: 'tester' | 'supervisor' | 'viewer' = 'tester') =>
-  knock<Fates>(who, `/api/jobs/${JOB}/entries`, { entries })
-const entry = (body: unknown, about: Record<string, unknown> = {}) => ({
-  id: uuid(),
-  jobId: JOB,
-  visitId: VISIT,
-  partId: null,
-  step: null,
-  deviceTime: new Date().toISOString(),
-  clockOffset_ms: 0,
-  body,
-  ...about,
-})
-const volts = (value: number, rest: Record<string, unknown> = {}) =>
-  entry(
-    readingBody({
-      slots: { voltage: { text: String(value), value, bound: 'exact', unit: 'V' } },
-      conditions: conditions(742, 43.6, new Date().toISOString()),
-      plantRevision: part.revision,
-      ...rest,
-    }),
-    { partId: part.id, step: 'pv-voc' },
-  )
-const remark = (text: string) => entry({ kind: 'remark', v: 1, text })
-
+const job = new TestJob()
 beforeAll(async () => {
-  const people = [demo.person.tester, demo.person.viewer]
-  const made = await knock('supervisor', '/api/jobs', {
-    id: JOB,
-    visitId: VISIT,
-    number: 'T-1',
-    name: 'Door tests',
-    place: '',
-    people,
-  })
-  expect(made.status).toBe(201)
-  const change = entry(
-    { kind: 'plant-change', v: 1, before: null, after: { ...exampleString(11), tag: '2' }, base: null },
-    { partId: uuid() },
-  )
-  await send([change])
-  part = { id: change.partId as unknown as string, revision: change.id }
+  await job.open('T-1')
 })
+const send = (entries: unknown[], who: Who = 'tester') => job.send(entries, who)
+const entry = (body: unknown, about: Record<string, unknown> = {}) => job.entry(body, about)
+const volts = (value: number, rest: Record<string, unknown> = {}) => job.volts(value, rest)
+const remark = (text: string) => job.remark(text)
 
 describe('the door for entries', () => {
   it('keeps an entry, and the same again is already there', async () => {
@@ -92,15 +52,15 @@ describe('the door for entries', () => {
     ['negative-dc-voltage', () => volts(-380), 'crossed leads'],
     ['ten-times', () => volts(3850), 'decimal point'],
     ['a-tenth', () => volts(38.5), 'decimal point'],
-    ['irradiance-out-of-reach', () => volts(385, { conditions: conditions(5000) }), '1 to 1600'],
-    ['temperature-out-of-reach', () => volts(385, { conditions: conditions(742, 300) }), '−50 to 110'],
+    ['irradiance-out-of-reach', () => volts(385, { conditions: inKit(conditions(5000)) }), '1 to 1600'],
+    ['temperature-out-of-reach', () => volts(385, { conditions: inKit(conditions(742, 300)) }), '−50 to 110'],
     ['no-step', () => ({ ...volts(385), step: 'pv-nothing' }), 'pv-nothing'],
     ['no-part', () => ({ ...volts(385), partId: uuid() }), 'no such part'],
     [
       'unit-of-slot',
       () =>
         entry(readingBody({ slots: { voltage: { text: '3', value: 3, bound: 'exact', unit: 'A' } } }), {
-          partId: part.id,
+          partId: job.string.id,
           step: 'pv-voc',
         }),
       'takes V',
@@ -109,7 +69,7 @@ describe('the door for entries', () => {
       'slot-unknown',
       () =>
         entry(readingBody({ slots: { amperage: { text: '3', value: 3, bound: 'exact', unit: 'A' } } }), {
-          partId: part.id,
+          partId: job.string.id,
           step: 'pv-voc',
         }),
       'no slot',
@@ -193,8 +153,8 @@ describe('the door for entries', () => {
     const over = volts(0)
     over.body = readingBody({
       slots: { voltage: { text: '>999', value: 999, bound: 'more-than', unit: 'V' } },
-      conditions: conditions(),
-      plantRevision: part.revision,
+      conditions: inKit(conditions()),
+      plantRevision: job.string.revision,
     })
     expect((await send([over])).body.fates).toMatchObject([{ fate: 'kept' }])
   })
@@ -212,12 +172,12 @@ describe('the door for entries', () => {
 
   it('refuses a note of 2 MB, a body that is no JSON, and too many at once', async () => {
     expect((await send([remark('x'.repeat(2_000_000))])).status).toBe(413)
-    expect((await knock('tester', `/api/jobs/${JOB}/entries`, '{"entries": [')).status).toBe(400)
+    expect((await knock('tester', `/api/jobs/${job.id}/entries`, '{"entries": [')).status).toBe(400)
     expect((await send(Array.from({ length: 201 }, () => remark('many')))).status).toBe(422)
   })
 
   it('answers refusals as problem details', async () => {
-    const answer = await knock('viewer', `/api/jobs/${JOB}/entries`, { entries: [] })
+    const answer = await knock('viewer', `/api/jobs/${job.id}/entries`, { entries: [] })
     expect(answer.headers.get('content-type')).toContain('application/problem+json')
     expect(answer.body).toMatchObject({ status: 403, title: expect.stringContaining('read this job') })
   })

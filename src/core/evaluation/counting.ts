@@ -1,4 +1,4 @@
-import type { Entry } from '../record/entry'
+import type { Entry, How } from '../record/entry'
 import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
@@ -118,6 +118,7 @@ class KeptReading implements ReadingEvaluation {
     if (step.needsConditions && this.isApart()) flags.push('conditions-apart')
     if (!this.isNulled) flags.push('leads-not-nulled')
     if (this.isJoined) flags.push('conditions-from-file')
+    if (entry.clockMoved_ms !== undefined) flags.push('clock-moved')
     if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
     if (body.v === 1 && step.slots.some((slot) => slot.since && !(slot.id in body.slots)))
       flags.push('earlier-questions')
@@ -140,12 +141,18 @@ function withJoined(entry: Entry<'reading'>, index: EntryIndex): Entry<'reading'
   return joined ? { ...entry, body: { ...entry.body, conditions: joined.body.conditions } } : entry
 }
 
-/** Whether any of its figures came from a stand-in: each says so for itself, or its reading does. */
-function isSimulated({ slots, how, conditions }: Entry<'reading'>['body']): boolean {
-  if (conditions?.how === 'stand-in') return true
+/**
+ * Whether any of its figures came from a stand-in: each says so for itself, or its reading does. What a stand-in fed is
+ * simulated whatever was said of the way; what somebody typed beside one is typed.
+ */
+function isSimulated({ slots, how, conditions, instrument }: Entry<'reading'>['body']): boolean {
+  const came = (way: How, from: InstrumentCopy | null | undefined): boolean =>
+    way === 'stand-in' || (way === 'feed' && from?.standIn === true)
+  if (conditions && [conditions.irradiance, conditions.cell].some((one) => came(conditions.how, one.instrument)))
+    return true
   for (const id in slots) {
     const value = slots[id]!
-    if ((value.how ?? how) === 'stand-in' && (!('choice' in value) || value.how)) return true
+    if (came(value.how ?? how, instrument) && (!('choice' in value) || value.how)) return true
   }
   return false
 }

@@ -1,4 +1,5 @@
 /** Light and warmth at a reading: from what was read to the figures which the model takes, each with its uncertainty. */
+import { refuseAsShown } from '../quantity/asShown'
 import { readingUncertainty } from '../quantity/uncertainty'
 import type { Conditions } from '../record/entry'
 import { type CellTemperature, cellFromAir, cellFromBack, cellFromVoltage, USUAL_NOCT_C } from './cellTemperature'
@@ -46,7 +47,11 @@ function cellOf(cell: Conditions['cell'], irradiance_Wm2: number, module: Module
   }
 }
 
-export type ConditionsRefusal = 'irradiance-out-of-reach' | 'temperature-out-of-reach'
+export type ConditionsRefusal =
+  | 'irradiance-out-of-reach'
+  | 'temperature-out-of-reach'
+  | 'conditions-unit'
+  | 'conditions-text'
 
 /**
  * What no sky and no module can be: refused before it is kept. A temperature by voltage is that which the voltage comes
@@ -54,11 +59,20 @@ export type ConditionsRefusal = 'irradiance-out-of-reach' | 'temperature-out-of-
  */
 export function refuseConditions(conditions: Conditions, module: ModuleData | null = null): ConditionsRefusal | null {
   const { value } = conditions.irradiance.read
+  const unfit = refuseReads(conditions)
+  if (unfit) return unfit
   if (!(value >= IRRADIANCE_Wm2.least && value <= IRRADIANCE_Wm2.most)) return 'irradiance-out-of-reach'
   const { cell } = conditions
   const warmth_C =
     cell.way !== 'voltage' ? cell.read.value : module ? cellOf(cell, value, module).value_C : TEMPERATURE_C.least
   return isReachable(warmth_C) ? null : 'temperature-out-of-reach'
+}
+
+/** Each figure in the unit of what it measures, and as its text says. */
+function refuseReads({ irradiance, cell }: Conditions): ConditionsRefusal | null {
+  const why = refuseAsShown(irradiance.read, 'Wm2') ?? refuseAsShown(cell.read, cell.way === 'voltage' ? 'V' : 'degC')
+  if (why === 'unit-of-slot') return 'conditions-unit'
+  return why === 'text-and-value' ? 'conditions-text' : null
 }
 
 const isReachable = (warmth_C: number): boolean => warmth_C >= TEMPERATURE_C.least && warmth_C <= TEMPERATURE_C.most

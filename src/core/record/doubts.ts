@@ -1,6 +1,7 @@
 /** What is refused, and what is asked about, before a reading is kept. The same check stands at every door. */
 import { featuresIn } from '../curve/curveValue'
 import { refuseConditions } from '../pv/conditions'
+import { refuseAsShown } from '../quantity/asShown'
 import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
 import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
@@ -44,8 +45,9 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
       continue
     }
     if (!('value' in value)) return refuse('number-wanted', id)
-    if (value.unit !== slot.unit) return refuse('unit-of-slot', id, { unit: slot.unit, given: value.unit })
     if (!Number.isFinite(value.value)) return refuse('number-wanted', id)
+    const unlike = refuseAsShown(value, slot.unit)
+    if (unlike) return refuse(unlike, id, { unit: slot.unit, given: value.unit, text: value.text, value: value.value })
     if (value.value < 0) return refuse(`negative-${slot.measures}`, id, { value: value.value, unit: slot.unit })
     if (slot.measures === 'rcd-time' && value.value === 0) return refuse('no-time', id)
   }

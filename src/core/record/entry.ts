@@ -121,6 +121,9 @@ export type EntryBody = z.infer<typeof entryBodySchema>
 export type EntryKind = EntryBody['kind']
 export type Body<Kind extends EntryKind> = Extract<EntryBody, { kind: Kind }>
 
+/** A hundred years, ms: no device's clock is further off. */
+const MOST_CLOCK_ms = 3_155_760_000_000
+
 /** An entry as a device sends it. Who and when it was received is added by the server, never believed. */
 export const sentEntrySchema = z.strictObject({
   id: idSchema,
@@ -130,7 +133,9 @@ export const sentEntrySchema = z.strictObject({
   step: code.nullable(),
   deviceTime: instant,
   /** Server clock less device clock at the last contact, ms. */
-  clockOffset_ms: z.number().int().min(-3_155_760_000_000).max(3_155_760_000_000),
+  clockOffset_ms: z.number().int().min(-MOST_CLOCK_ms).max(MOST_CLOCK_ms),
+  /** How far the device's clock was moved at an unknown moment near this entry, ms: its time is unsure by that. */
+  clockMoved_ms: z.number().int().min(-MOST_CLOCK_ms).max(MOST_CLOCK_ms).optional(),
   body: entryBodySchema,
 })
 export type SentEntry = z.infer<typeof sentEntrySchema>

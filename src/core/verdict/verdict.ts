@@ -63,6 +63,7 @@ export const flags = [
   'light-moved',
   'conditions-apart',
   'conditions-from-file',
+  'clock-moved',
   'instrument-out-of-date',
   'over-instrument-range',
   'while-held-back',

@@ -108,6 +108,9 @@ export const part = mysqlTable(
   (table) => [index('part_by_job').on(table.jobId)],
 )
 
+/** Two writers who take one place in a job: the second is told so by this key, looks again, and takes the next. */
+export const ENTRY_PLACE = 'entry_place'
+
 export const entry = mysqlTable(
   'entry',
   {
@@ -124,13 +127,16 @@ export const entry = mysqlTable(
     personId: id('person_id')
       .notNull()
       .references(() => person.id),
+    /** Its place among the entries of its job: 1, 2, 3 without a gap, in the order in which they were kept. */
+    seq: int().notNull(),
     deviceTime: instant('device_time').notNull(),
     clockOffset_ms: bigint('clock_offset_ms', { mode: 'number' }).notNull(),
+    clockMoved_ms: bigint('clock_moved_ms', { mode: 'number' }),
     receivedAt: instant('received_at').notNull(),
     body: json().$type<EntryBody>().notNull(),
     bodyHash: char('body_hash', { length: 64 }).notNull(),
   },
-  (table) => [index('entry_by_job').on(table.jobId, table.receivedAt)],
+  (table) => [uniqueIndex(ENTRY_PLACE).on(table.jobId, table.seq)],
 )
 
 export const attachment = mysqlTable(

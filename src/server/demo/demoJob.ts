@@ -16,6 +16,7 @@ import { sensorReading } from '@/standin/sensors'
 import { PRACTICE_SKY } from '@/standin/sky'
 import type { Database } from '../db/client'
 import { appendEntries } from '../jobs/appendEntries'
+import type { Author } from '../jobs/refusals'
 import { beginVisit } from '../jobs/visits'
 import { demoId } from './instruments'
 
@@ -207,7 +208,7 @@ export class DemoJob {
     return (isAc ? able.at(-1) : able[0]) ?? this.kit[0]!
   }
 
-  async save(author: { id: string; right: 'tester' | 'supervisor' }): Promise<void> {
+  async save(author: Author): Promise<void> {
     for (let from = 0; from < this.entries.length; from += 100) {
       const fates = await appendEntries(this.db, this.jobId, author, this.entries.slice(from, from + 100))
       const bad = fates.find((fate) => fate.fate !== 'kept')

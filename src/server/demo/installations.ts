@@ -5,10 +5,11 @@ import type { Instrument } from '@/core/record/instrument'
 import { type CircuitFault, circuitFault, type RcdFault, rcdFault } from '@/standin/installation'
 import type { Database } from '../db/client'
 import { createJob } from '../jobs/createJob'
+import type { Author } from '../jobs/refusals'
 import { DemoJob } from './demoJob'
 import { demoId } from './instruments'
 
-type People = { author: string; people: string[] }
+type People = { author: Author; people: string[] }
 
 /** An id whose simulated part was really built with this fault. */
 function idBuilt<Fault>(from: number, fault: Fault, built: (id: string) => Fault): string {
@@ -104,7 +105,7 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
   })
   job.part(demoId(0x366), service('W1', 'water', 'metal', 300, 2.4))
   job.part(demoId(0x367), service('T1', 'telecom', 'plastic', 165, 4))
-  await job.save({ id: who.author, right: 'tester' })
+  await job.save(who.author)
 }
 
 /** A workshop with three phases: two boards, a device that opens too slowly. */
@@ -153,7 +154,7 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
   on('3', 'Bench sockets', hall, { rcdId: tools, rating_A: 16, length_m: 18 })
   on('4', 'Office sockets', hall, { rcdId: office, rating_A: 16, length_m: 26 })
   on('5', 'Hall lights', hall, { rating_A: 10, line_mm2: 1.5, length_m: 44 })
-  await job.save({ id: who.author, right: 'tester' })
+  await job.save(who.author)
 }
 
 const DAY_ms = 86_400_000
@@ -219,5 +220,5 @@ export async function cottage(db: Database, kit: readonly Instrument[], now: num
   readIt('soil-damp', [47.8, 47.2, 48.5])
   await job.comeBack(demoId(0x38c), before(11), 'Yearly')
   readIt('soil-dry', [49.6, 48.9, 50.3])
-  await job.save({ id: who.author, right: 'tester' })
+  await job.save(who.author)
 }

@@ -5,11 +5,12 @@ import { faultsOf, type PointFault } from '@/standin/chargePoint'
 import { circuitFault } from '@/standin/installation'
 import type { Database } from '../db/client'
 import { createJob } from '../jobs/createJob'
+import type { Author } from '../jobs/refusals'
 import { sorrelPost } from './chargePoints'
 import { DemoJob } from './demoJob'
 import { demoId } from './instruments'
 
-type People = { author: string; people: string[] }
+type People = { author: Author; people: string[] }
 
 /** An id whose simulated point was really built with these faults and no other. */
 function pointId(from: number, faults: readonly PointFault[]): string {
@@ -101,5 +102,5 @@ export async function mews(db: Database, kit: readonly Instrument[], now: number
   job.take('fault-current', board)
   for (const id of circuits) job.take('zs', id, chosen({ 'loop-method': 'non-trip' }))
   job.take('ac-functional', board)
-  await job.save({ id: who.author, right: 'tester' })
+  await job.save(who.author)
 }

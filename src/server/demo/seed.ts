@@ -10,6 +10,7 @@ import type { Database } from '../db/client'
 import { chargePointModel, company, instrument, moduleType } from '../db/schema'
 import { createJob } from '../jobs/createJob'
 import { entriesOf } from '../jobs/facts'
+import type { Author } from '../jobs/refusals'
 import { addPerson, demoPassword } from '../people/people'
 import { addShippedRegimes } from '../jobs/regimes'
 import { sealJob } from '../seal/sealJob'
@@ -26,6 +27,7 @@ export const demoPeople = [
   { id: demoId(3), name: 'Ness Orchard', email: 'ness@demo.invalid', role: 'viewer' },
 ] as const
 const [tam, isolde, ness] = demoPeople
+const byTam: Author = { id: tam.id, name: tam.name, right: 'tester' }
 
 const MINUTE_ms = 60_000
 
@@ -45,7 +47,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await sealedChapel(db, kit, now)
   await barnRoof(db, kit, now)
   await glasshouse(db, kit, now)
-  const who = { author: tam.id, people: [tam.id, ness.id] }
+  const who = { author: byTam, people: [tam.id, ness.id] }
   await ttHouse(db, kit, now - 26 * MINUTE_ms, who)
   await workshop(db, kit, now - 22 * MINUTE_ms, who)
   await cottage(db, kit, now - 20 * MINUTE_ms, who)
@@ -130,7 +132,7 @@ async function openRoof(db: Database, kit: readonly Instrument[], now: number): 
   job.take('pv-voc', strings[0]!.id)
   job.take('pv-voc', strings[2]!.id)
   job.take('pv-isc', strings[0]!.id)
-  await job.save({ id: tam.id, right: 'tester' })
+  await job.save(byTam)
 }
 
 /** A 40-string roof, more than half read. */
@@ -155,7 +157,7 @@ async function millRoof(db: Database, kit: readonly Instrument[], now: number): 
   for (const one of strings) job.take('pv-polarity', one.id)
   for (const one of strings.slice(0, 26)) job.take('pv-voc', one.id)
   for (const one of strings.slice(0, 20)) job.take('pv-isc', one.id)
-  await job.save({ id: tam.id, right: 'tester' })
+  await job.save(byTam)
 }
 
 /** Two strings, all read, signed and sealed. */
@@ -186,7 +188,7 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
   job.take('reconnect', demoId(0x333))
   for (const one of strings) job.take('operating', one.id)
   job.take('close-out', siteId)
-  await job.save({ id: tam.id, right: 'tester' })
+  await job.save(byTam)
   for (const [who, role, right] of [
     [tam, 'tested', 'tester'],
     [isolde, 'checked', 'supervisor'],
@@ -196,7 +198,7 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
       role === 'tested' ? 'I took these readings and they are as they were shown.' : 'I checked this record.'
     job.wait(5 * MINUTE_ms)
     job.add({ kind: 'signature', v: 1, role, printedName: who.name, statement, coversHash })
-    await job.save({ id: who.id, right })
+    await job.save({ ...who, right })
   }
   await sealJob(db, jobId, isolde, new Date(start + 3 * 60 * MINUTE_ms))
 }
@@ -236,7 +238,7 @@ async function barnRoof(db: Database, kit: readonly Instrument[], now: number): 
   })
   job.part(demoId(0x355), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
   job.part(demoId(0x356), { ...inverter, maxShortCircuit_A: 25 })
-  await job.save({ id: tam.id, right: 'tester' })
+  await job.save(byTam)
 }
 
 /** Eight strings tested to category 2, each with its curve: four have a fault, and each another one. */
@@ -275,5 +277,5 @@ async function glasshouse(db: Database, kit: readonly Instrument[], now: number)
   for (const step of ['pv-polarity', 'pv-voc', 'pv-isc']) for (const one of strings) job.take(step, one.id)
   for (const one of strings) job.take('pv-insulation', one.id, DRY_AT_500)
   for (const one of strings) job.take('pv-curve', one.id)
-  await job.save({ id: tam.id, right: 'tester' })
+  await job.save(byTam)
 }

@@ -1,34 +1,36 @@
 /**
  * Takes a batch from a device's queue. Each entry has its own fate in the answer: a bad one is named and the others are
- * kept. Facts are never refused because of a gate or a seal.
+ * kept. Who, which, when and what are the office's word: the person is who is signed in, an instrument is as the kit has
+ * it, a time cannot lie ahead of the office's clock.
+ *
+ * A save is one INSERT. Each entry takes the next place in its job, and a key makes sure that nobody takes it twice: who
+ * comes second, in this process or in another one, reads what came before, judges again and takes the place after.
  */
-import { eq } from 'drizzle-orm'
-import { checkBody, type Evaluation, evaluateNext } from '@/core/evaluate'
-import { plantFrom } from '@/core/plant/projection'
+import { and, eq, inArray } from 'drizzle-orm'
 import { type Entry, type SentEntry, sentEntrySchema } from '@/core/record/entry'
-import { refuseConditions } from '@/core/pv/conditions'
-import type { Facts } from '@/core/record/facts'
+import { instrumentsNamed, withKitCopies } from '@/core/record/kitCopies'
+import { correctedTime } from '@/core/record/order'
+import { plantFrom } from '@/core/plant/projection'
 import { inOrder } from '@/core/record/order'
 import { stepById } from '@/core/steps'
-import { isRead } from '@/core/steps/step'
 import type { Figures } from '@/core/verdict/verdict'
 import '@/words/ac'
 import { sayCode } from '@/words/say'
 import { DUPLICATE_KEY, type Database, errnoOf, type Queries, retried } from '../db/client'
-import { entry, part, type Role } from '../db/schema'
-import { whereAndWhy } from '../door'
+import { attachment, entry, instrument, part } from '../db/schema'
+import { isWhole, whereAndWhy } from '../door'
 import { canonicalHash } from '../seal/canonical'
-import { loadFacts } from './facts'
+import { type Drawn, type HeldJob, heldJob } from './heldJob'
+import { type Author, type Beside, refusalOf } from './refusals'
 
 export const MOST_IN_A_BATCH = 200
 
 export type Fate =
-  | { id: string; fate: 'kept'; receivedAt: string }
+  /** `entry` as the office has it, where that is not what was sent. */
+  | { id: string; fate: 'kept'; receivedAt: string; entry?: Entry }
   | { id: string; fate: 'already' }
   | { id: string; fate: 'conflict'; reason: string }
   | { id: string; fate: 'refused'; code: string; reason: string }
-
-type Author = { id: string; right: Role }
 
 const refused = (id: string, code: string, figures: Figures = {}, family = 'refused'): Fate => ({
   id,
@@ -36,6 +38,7 @@ const refused = (id: string, code: string, figures: Figures = {}, family = 'refu
   code,
   reason: sayCode(family, code, figures),
 })
+const conflict = (id: string): Fate => ({ id, fate: 'conflict', reason: sayCode('refused', 'conflict') })
 
 export async function appendEntries(
   db: Database,
@@ -43,144 +46,192 @@ export async function appendEntries(
   author: Author,
   batch: readonly unknown[],
 ): Promise<Fate[]> {
-  return retried(() => db.transaction((tx) => appendIn(tx, jobId, author, batch)))
+  const held = await heldJob(db, jobId)
+  if (!held) return batch.map((one) => refused(idOf(one), 'wrong-job'))
+  const sent = batch.map(parsed)
+  return held.turn(() => retried(() => append(db, held, author, sent)))
 }
 
-async function appendIn(tx: Queries, jobId: string, author: Author, batch: readonly unknown[]): Promise<Fate[]> {
-  const facts = await loadFacts(tx, jobId)
-  if (!facts) return batch.map((one) => refused(idOf(one), 'wrong-job'))
-  const held = new Held(facts)
-  const fates: Fate[] = []
-  for (const sent of batch) fates.push(await appendOne(tx, held, author, sent))
-  return fates
-}
-
-/** The job while a batch is taken: evaluated when a reading asks for it, and then only what the batch adds. */
-class Held {
-  private evaluation: Evaluation | null = null
-
-  constructor(public facts: Facts) {}
-
-  evaluated(): Evaluation {
-    this.evaluation = evaluateNext(this.evaluation, this.facts, Date.now())
-    return this.evaluation
-  }
-
-  add(entry: Entry): void {
-    this.facts = { ...this.facts, entries: [...this.facts.entries, entry] }
-  }
-}
+type Sent = { one: SentEntry; bodyHash: string }
+const isFate = (one: Sent | Fate): one is Fate => 'fate' in one
 
 function idOf(sent: unknown): string {
   const id = (sent as { id?: unknown } | null)?.id
-  return typeof id === 'string' ? id.slice(0, 64) : ''
+  return typeof id === 'string' ? id.slice(0, 64).toWellFormed() : ''
 }
 
-async function appendOne(tx: Queries, held: Held, author: Author, sent: unknown): Promise<Fate> {
-  const id = idOf(sent)
-  const parsed = sentEntrySchema.safeParse(sent)
-  if (!parsed.success) return refused(id, 'shape', whereAndWhy(parsed.error))
-  const one = parsed.data
-  const bodyHash = canonicalHash({ ...one, clockOffset_ms: 0 })
-  const before = await fateOfKnown(tx, one, bodyHash)
-  if (before) return before
-  const no = refusalOf(held, author, one)
-  if (no) return no
+function parsed(sent: unknown): Sent | Fate {
+  // Half a character, as a cut text can end in, is none: no database and no seal can hold it.
+  if (!isWhole(sent)) return refused(idOf(sent), 'text-broken')
+  const read = sentEntrySchema.safeParse(sent)
+  if (!read.success) return refused(idOf(sent), 'shape', whereAndWhy(read.error))
+  const { clockOffset_ms: _, clockMoved_ms: __, ...said } = read.data
+  return { one: read.data, bodyHash: canonicalHash({ ...said, clockOffset_ms: 0 }) }
+}
 
-  const receivedAt = new Date()
-  try {
-    await tx.insert(entry).values({
-      id: one.id,
-      jobId: one.jobId,
-      visitId: one.visitId,
-      partId: one.partId,
-      step: one.step,
-      kind: one.body.kind,
-      personId: author.id,
-      deviceTime: new Date(one.deviceTime),
-      clockOffset_ms: one.clockOffset_ms,
-      receivedAt,
-      body: one.body,
-      bodyHash,
-    })
-  } catch (error) {
-    if (errnoOf(error) !== DUPLICATE_KEY) throw error
-    return (await fateOfKnown(tx, one, bodyHash)) ?? conflict(one.id)
+/** Somebody else writes to a job at the same moment: so often is it tried anew before the device is asked to wait. */
+const MOST_TRIES = 25
+
+async function append(db: Database, held: HeldJob, author: Author, sent: readonly (Sent | Fate)[]): Promise<Fate[]> {
+  const beside = await besideOf(db, held, sent)
+  const known = new Map<string, Fate>()
+  let isFresh = false
+  for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
+    const plan = planOf(held, author, beside, sent, known)
+    // What is refused may be so only because this process has not read what another one wrote.
+    if (!isFresh && plan.doubtful) {
+      await held.catchUp(db)
+      isFresh = true
+      continue
+    }
+    if (plan.rows.length === 0) return plan.fates
+    try {
+      await insert(db, plan)
+      held.take(plan.drawn, new Map(plan.rows.map((row) => [row.id, row.bodyHash])))
+      return plan.fates
+    } catch (error) {
+      if (errnoOf(error) !== DUPLICATE_KEY) throw error
+      await held.catchUp(db)
+      isFresh = true
+      for (const [id, fate] of await knownElsewhere(db, held, plan.rows)) known.set(id, fate)
+    }
   }
-  const kept: Entry = { ...one, personId: author.id, receivedAt: receivedAt.toISOString() }
-  held.add(kept)
-  if (kept.body.kind === 'plant-change' && kept.partId) await projectPart(tx, held.facts, kept.partId)
-  return { id: one.id, fate: 'kept', receivedAt: receivedAt.toISOString() }
+  throw new Error(`appendEntries: no place was free in ${MOST_TRIES} tries`)
 }
 
-const conflict = (id: string): Fate => ({ id, fate: 'conflict', reason: sayCode('refused', 'conflict') })
+type Row = typeof entry.$inferInsert
+type Plan = { fates: Fate[]; rows: Row[]; drawn: Drawn; changedParts: string[]; doubtful: boolean }
+
+/** What becomes of each entry, as far as this process knows, and the rows that are to be written. */
+function planOf(
+  held: HeldJob,
+  author: Author,
+  beside: Beside,
+  sent: readonly (Sent | Fate)[],
+  known: ReadonlyMap<string, Fate>,
+): Plan {
+  const receivedAt = new Date()
+  const plan: Plan = { fates: [], rows: [], drawn: held.drawn, changedParts: [], doubtful: false }
+  const inBatch = new Map<string, string>()
+  for (const each of sent) {
+    if (isFate(each)) {
+      plan.fates.push(each)
+      continue
+    }
+    const { one, bodyHash } = each
+    const before = inBatch.get(one.id) ?? held.hashOf(one.id)
+    const fate = before === undefined ? known.get(one.id) : knownFate(one.id, before === bodyHash)
+    if (fate) {
+      plan.fates.push(fate)
+      continue
+    }
+    const no = refusalOf({ held, drawn: plan.drawn, beside, author, one })
+    if (no) {
+      plan.doubtful = true
+      plan.fates.push(refused(one.id, no.code, no.figures, no.family))
+      continue
+    }
+    const kept = asKept(one, author, beside, plan.drawn, receivedAt)
+    inBatch.set(one.id, bodyHash)
+    plan.rows.push(rowOf(kept, held.seq + plan.rows.length + 1, receivedAt, bodyHash))
+    plan.drawn = plan.drawn.with([kept])
+    if (kept.body.kind === 'plant-change' && kept.partId) plan.changedParts.push(kept.partId)
+    plan.fates.push({ id: one.id, fate: 'kept', receivedAt: receivedAt.toISOString(), ...changedIn(one, kept) })
+  }
+  return plan
+}
 
 /** Same id and body again: already; same id, other body: conflict. */
-async function fateOfKnown(tx: Queries, one: SentEntry, bodyHash: string): Promise<Fate | null> {
-  const [known] = await tx.select({ bodyHash: entry.bodyHash }).from(entry).where(eq(entry.id, one.id))
-  if (!known) return null
-  return known.bodyHash === bodyHash ? { id: one.id, fate: 'already' } : conflict(one.id)
+const knownFate = (id: string, isSame: boolean): Fate => (isSame ? { id, fate: 'already' } : conflict(id))
+
+/** Corrected by its offset a time may lie ahead by what the offset is unsure of, and by no more, ms. */
+const MOST_AHEAD_ms = 2000
+/** A visit is known to a device before anything is entered in it: what is much earlier was dated by a wrong clock, ms. */
+const MOST_BEFORE_VISIT_ms = 3_600_000
+
+/** The entry as the office keeps it. */
+function asKept(one: SentEntry, author: Author, { kit }: Beside, drawn: Drawn, receivedAt: Date): Entry {
+  const step = one.step ? (stepById(one.step) ?? null) : null
+  const body = withKitCopies(one.body, step, kit)
+  const kept = { ...one, body, personId: author.id, receivedAt: receivedAt.toISOString() } as Entry
+  if (kept.body.kind === 'signature') kept.body = { ...kept.body, printedName: author.name }
+  const at = correctedTime(kept)
+  const ahead_ms = at - receivedAt.getTime()
+  if (ahead_ms > MOST_AHEAD_ms)
+    return { ...kept, clockOffset_ms: kept.clockOffset_ms - ahead_ms, clockMoved_ms: kept.clockMoved_ms ?? ahead_ms }
+  const visit = drawn.facts.visits.find(({ id }) => id === kept.visitId)
+  const before_ms = visit ? Date.parse(visit.startsAt) - at : 0
+  return before_ms > MOST_BEFORE_VISIT_ms ? { ...kept, clockMoved_ms: kept.clockMoved_ms ?? -before_ms } : kept
 }
 
-function refusalOf(held: Held, author: Author, one: SentEntry): Fate | null {
-  const { facts } = held
-  if (one.jobId !== facts.job.id) return refused(one.id, 'wrong-job')
-  if (!facts.visits.some((visit) => visit.id === one.visitId)) return refused(one.id, 'wrong-visit')
-  if (author.right === 'viewer') return refused(one.id, 'read-only')
-  switch (one.body.kind) {
-    case 'signature':
-      if (one.body.role === 'checked' && author.right !== 'supervisor')
-        return refused(one.id, 'sign-right', { role: one.body.role })
-      return null
-    case 'amendment':
-      return author.right === 'supervisor' ? null : refused(one.id, 'sign-right', { role: 'amendment' })
-    case 'conditions': {
-      const code = refuseConditions(one.body.conditions)
-      if (!code) return null
-      const { irradiance, cell } = one.body.conditions
-      return refused(one.id, code, { irradiance: irradiance.read.value, temperature: cell.read.value })
-    }
-    case 'void':
-      return refusedVoid(facts, author, one.id, one.body.target)
-    case 'reading':
-      return refusedReading(held, one)
-    default:
-      return null
+function changedIn(one: SentEntry, kept: Entry): { entry?: Entry } {
+  const { personId: _, receivedAt: __, ...now } = kept
+  return JSON.stringify(now) === JSON.stringify(one) ? {} : { entry: kept }
+}
+
+const rowOf = (kept: Entry, seq: number, receivedAt: Date, bodyHash: string): Row => ({
+  id: kept.id,
+  jobId: kept.jobId,
+  visitId: kept.visitId,
+  partId: kept.partId,
+  step: kept.step,
+  kind: kept.body.kind,
+  personId: kept.personId,
+  seq,
+  deviceTime: new Date(kept.deviceTime),
+  clockOffset_ms: kept.clockOffset_ms,
+  clockMoved_ms: kept.clockMoved_ms ?? null,
+  receivedAt,
+  body: kept.body,
+  bodyHash,
+})
+
+/** One statement; where the plant changes, its projection goes with it or neither. */
+async function insert(db: Database, { rows, drawn, changedParts }: Plan): Promise<void> {
+  if (changedParts.length === 0) {
+    await db.insert(entry).values(rows)
+    return
   }
+  const plant = plantFrom(inOrder(drawn.facts.entries))
+  await db.transaction(async (tx) => {
+    await tx.insert(entry).values(rows)
+    for (const id of new Set(changedParts)) {
+      const { data, revision, retired } = plant.get(id)!
+      await tx
+        .insert(part)
+        .values({ id, jobId: drawn.facts.job.id, data, revision, retired })
+        .onDuplicateKeyUpdate({ set: { data, revision, retired } })
+    }
+  })
 }
 
-/** A void is by the author before signing or by a supervisor; it may arrive before its target. */
-function refusedVoid(facts: Facts, author: Author, id: string, target: string): Fate | null {
-  const found = facts.entries.find((entry) => entry.id === target)
-  if (found?.body.kind === 'void') return refused(id, 'void-target')
-  if (author.right === 'supervisor' || !found) return null
-  const signed = facts.entries.some((entry) => entry.body.kind === 'signature' && entry.deviceTime > found.deviceTime)
-  return found.personId === author.id && !signed ? null : refused(id, 'void-own')
+/** Fates of ids that the database knows already: of this job through what was read again, of others as a conflict. */
+async function knownElsewhere(db: Queries, held: HeldJob, rows: readonly Row[]): Promise<Map<string, Fate>> {
+  const ids = rows.map((row) => row.id).filter((id) => held.hashOf(id) === undefined)
+  if (ids.length === 0) return new Map()
+  const found = await db.select({ id: entry.id }).from(entry).where(inArray(entry.id, ids))
+  return new Map(found.map(({ id }) => [id, conflict(id)]))
 }
 
-/** The same questions as on the bench: the right part, its slots, nothing absurd, nothing missing. */
-function refusedReading(held: Held, one: SentEntry): Fate | null {
-  if (one.body.kind !== 'reading') return null
-  const step = one.step ? stepById(one.step) : null
-  if (!step) return refused(one.id, 'no-step', { step: one.step ?? '' })
-  const evaluation = held.evaluated()
-  const found = one.partId ? evaluation.parts.get(one.partId) : undefined
-  if (!found) return refused(one.id, 'no-part')
-  if (found.data.kind !== step.appliesTo) return refused(one.id, 'part-of-another-kind', { step: step.id })
-  if (!isRead(step)) return refused(one.id, 'computed-step', { step: step.id })
-  const { check, missing } = checkBody(evaluation, { step, part: found }, one.body)
-  if (check.state !== 'fine')
-    return refused(one.id, check.code, check.figures, check.state === 'ask' ? 'ask' : 'refused')
-  const [first] = missing
-  return first ? refused(one.id, 'incomplete', { slot: first.id, tag: found.data.tag }) : null
-}
-
-async function projectPart(tx: Queries, facts: Facts, partId: string): Promise<void> {
-  const now = plantFrom(inOrder(facts.entries)).get(partId)
-  if (!now) return
-  const { data, revision, retired } = now
-  await tx
-    .insert(part)
-    .values({ id: partId, jobId: facts.job.id, data, revision, retired })
-    .onDuplicateKeyUpdate({ set: { data, revision, retired } })
+async function besideOf(db: Queries, held: HeldJob, sent: readonly (Sent | Fate)[]): Promise<Beside> {
+  const entries = sent.flatMap((each) => (isFate(each) ? [] : [each.one]))
+  const jobId = held.drawn.facts.job.id
+  const tools = [...new Set(entries.flatMap((one) => instrumentsNamed(one.body)))]
+  const photos = entries.flatMap(({ body }) => (body.kind === 'photo' ? [body.attachment] : []))
+  const changed = entries.flatMap(({ body, partId }) => (body.kind === 'plant-change' && partId ? [partId] : []))
+  const kit = tools.length === 0 ? [] : await db.select().from(instrument).where(inArray(instrument.id, tools))
+  const pictures =
+    photos.length === 0
+      ? []
+      : await db
+          .select({ id: attachment.id, sha256: attachment.sha256 })
+          .from(attachment)
+          .where(and(eq(attachment.jobId, jobId), inArray(attachment.id, photos)))
+  const parts =
+    changed.length === 0 ? [] : await db.select({ id: part.id, jobId: part.jobId }).from(part).where(inArray(part.id, changed))
+  return {
+    kit: new Map(kit.map((one) => [one.id, one.data])),
+    pictures: new Map(pictures.map((one) => [one.id, one.sha256])),
+    foreignParts: new Set(parts.flatMap((one) => (one.jobId === jobId ? [] : [one.id]))),
+  }
 }

@@ -1,5 +1,5 @@
 import { regimeFrom } from '@/core/regime/shipped'
-import { and, asc, eq, gte } from 'drizzle-orm'
+import { and, asc, eq, gt } from 'drizzle-orm'
 import type { Entry } from '@/core/record/entry'
 import type { Facts, SealSummary } from '@/core/record/facts'
 import { upcast } from '@/core/record/upcast'
@@ -17,20 +17,45 @@ export function entryOf(row: EntryRow): Entry {
     step: row.step,
     deviceTime: row.deviceTime.toISOString(),
     clockOffset_ms: row.clockOffset_ms,
+    ...(row.clockMoved_ms === null ? {} : { clockMoved_ms: row.clockMoved_ms }),
     personId: row.personId,
     receivedAt: row.receivedAt.toISOString(),
     body: upcast(row.body),
   }
 }
 
-export async function entriesOf(db: Queries, jobId: string, since?: Date): Promise<Entry[]> {
-  const here = since ? and(eq(entry.jobId, jobId), gte(entry.receivedAt, since)) : eq(entry.jobId, jobId)
-  const rows = await db.select().from(entry).where(here).orderBy(asc(entry.receivedAt), asc(entry.id))
-  return rows.map(entryOf)
+export type PlacedEntry = { entry: Entry; seq: number; bodyHash: string }
+
+/** How many entries are read from the database at once: what a page of them takes is all that a long job takes. */
+const PAGE = 1000
+
+/** The entries of a job after a place, page by page, in the order in which they were kept. */
+export async function* entriesAfter(db: Queries, jobId: string, after: number): AsyncGenerator<PlacedEntry[]> {
+  for (let from = after; ; ) {
+    const rows = await db
+      .select()
+      .from(entry)
+      .where(and(eq(entry.jobId, jobId), gt(entry.seq, from)))
+      .orderBy(asc(entry.seq))
+      .limit(PAGE)
+    if (rows.length > 0)
+      yield rows.map((row) => ({ entry: entryOf(row), seq: row.seq, bodyHash: row.bodyHash }))
+    if (rows.length < PAGE) return
+    from = rows.at(-1)!.seq
+  }
 }
 
-/** Everything known of a job, but for entries received before `since` where that is given. Null: no such job. */
-export async function loadFacts(db: Queries, jobId: string, since?: Date): Promise<Facts | null> {
+export async function entriesOf(db: Queries, jobId: string): Promise<Entry[]> {
+  const entries: Entry[] = []
+  for await (const page of entriesAfter(db, jobId, 0)) for (const { entry } of page) entries.push(entry)
+  return entries
+}
+
+/** What is known of a job besides its entries. */
+export type Frame = Omit<Facts, 'entries'>
+
+/** Null: no such job. */
+export async function loadFrame(db: Queries, jobId: string): Promise<Frame | null> {
   const [found] = await db.select().from(job).where(eq(job.id, jobId))
   if (!found) return null
   const [firm] = await db.select().from(company)
@@ -39,7 +64,7 @@ export async function loadFacts(db: Queries, jobId: string, since?: Date): Promi
     .select()
     .from(regime)
     .where(and(eq(regime.id, found.regimeId), eq(regime.version, found.regimeVersion)))
-  if (!firm || !pinned) throw new Error(`loadFacts: expected a company and regime ${found.regimeId}`)
+  if (!firm || !pinned) throw new Error(`loadFrame: expected a company and regime ${found.regimeId}`)
   const instruments = await db.select().from(instrument).where(eq(instrument.retired, false))
   const people = await db.select({ id: person.id, name: person.name }).from(person)
   return {
@@ -52,12 +77,17 @@ export async function loadFacts(db: Queries, jobId: string, since?: Date): Promi
       company: firm.name,
     },
     visits: visits.map((one) => ({ id: one.id, startsAt: one.startsAt.toISOString(), title: one.title })),
-    entries: await entriesOf(db, jobId, since),
     instruments: instruments.map((one) => one.data),
     people,
     regime: regimeFrom(pinned.data),
     seals: await sealSummaries(db, jobId),
   }
+}
+
+/** Everything known of a job. Null: no such job. */
+export async function loadFacts(db: Queries, jobId: string): Promise<Facts | null> {
+  const frame = await loadFrame(db, jobId)
+  return frame && { ...frame, entries: await entriesOf(db, jobId) }
 }
 
 /** Which entries a seal covers; a seal never changes, and its record is large, so it is read once a process. */

@@ -10,6 +10,7 @@ import { guessClock, joinLogger, type LoggerRecord, readLogger } from '@/core/re
 import { loggerFile } from '@/standin/logger'
 import { PRACTICE_SKY } from '@/standin/sky'
 import { say, type WordKey } from '@/words/say'
+import { cutText } from '../shell/cutText'
 import { Field, Form, Said } from '../shell/Form'
 import { clockTime } from '../shell/time'
 import { DialogActions } from '../shell/ReasonDialog'
@@ -93,7 +94,7 @@ export function LoggerDialog({ facts, evaluation, onClose, onJoin }: Props) {
         v: 1,
         target: entryId,
         conditions,
-        file: chosen.name.slice(0, 120),
+        file: cutText(chosen.name, 120),
       })),
     )
   }

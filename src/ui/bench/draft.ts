@@ -6,9 +6,9 @@ import { type ParsedReading, parseReading } from '@/core/quantity/parseReading'
 import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample, SweepPart } from '@/core/record/feed'
-import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
+import type { Instrument, Measurable } from '@/core/record/instrument'
+import { copyFor } from '@/core/record/kitCopies'
 import { acKinds, type PartKind } from '@/core/plant/part'
-import { measuredIn } from '@/core/steps/reading'
 import { CHECK_OPTIONS, CHECK_SOUND, isAnswered, type Slot, slotsShown } from '@/core/steps/slot'
 import { type AnyStep, isRead, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -180,15 +180,13 @@ export function readDraft(
     else unread.push(slot)
   }
   const instrument = facts.instruments.find((tool) => tool.id === draft.instrumentId)
-  const measures = measuredIn(step.slots, { slots }) ?? measuredBy(step)
-  const also = step.slots.flatMap((slot) => (slot.id in slots && slot.measures ? [slot.measures] : []))
   const body: Body<'reading'> = {
     kind: 'reading',
     v: 2,
     slots,
     conditions: step.needsConditions ? conditions : null,
     how: howOf(draft, slots),
-    instrument: instrument && measures ? copyForReading(instrument, measures, also) : null,
+    instrument: instrument ? copyFor(step, slots, instrument) : null,
     place: part.data.kind === 'string' ? draft.place : null,
     plantRevision: part.revision,
     confirmed: draft.confirmed,
@@ -211,12 +209,6 @@ function howOf({ hows }: Draft, slots: Readonly<Record<string, SlotValue>>): How
     Object.entries(slots).flatMap(([id, value]) => (!('choice' in value) || hows[id] ? [hows[id] ?? 'typed'] : [])),
   )
   return ways.size === 1 ? [...ways][0]! : 'typed'
-}
-
-/** What an instrument of the kit is needed for, null where a person looks. */
-export function measuredBy(step: AnyStep): Measurable | null {
-  const measured = slotsOf(step).filter((slot) => slot.measures !== null)
-  return (measured.find((slot) => !slot.optional) ?? measured[0])?.measures ?? null
 }
 
 /** The sentence of what stands in the way of a slot, null where nothing does. */

@@ -13,6 +13,7 @@ import { type CurveValue, curveOf } from '@/core/curve/curveValue'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import { figure, say, sayCode } from '@/words/say'
+import { cutText } from '../shell/cutText'
 import { Said } from '../shell/Form'
 import { Mapping } from './Mapping'
 import { bodyFor, type CurveRow, conditionsOf, refusalOn, rowsOf, stringsFor } from './importCurves'
@@ -115,7 +116,7 @@ export function CurveImport(props: Props) {
     const [first, second] = ready
     if (!first) return setMessage(say('curve.none-to-take'))
     if (!second && first.step === one) {
-      const memory = first.row.curve.name.trim().slice(0, 40)
+      const memory = cutText(first.row.curve.name.trim(), 40)
       const conditions = conditionsOf(first.row.curve, props.conditions)
       return props.onCurve(curveOf(first.row.curve.points, memory ? { memory } : {}), 'file', conditions)
     }

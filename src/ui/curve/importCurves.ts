@@ -9,6 +9,7 @@ import type { Body, Conditions } from '@/core/record/entry'
 import { copyForReading, type Instrument } from '@/core/record/instrument'
 import { isRead } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
+import { cutText } from '../shell/cutText'
 
 export type CurveRow = {
   key: number
@@ -73,7 +74,7 @@ export function bodyFor(
   tool: Instrument | null,
   now: Conditions | null,
 ): Body<'reading'> {
-  const memory = curve.name.trim().slice(0, 40)
+  const memory = cutText(curve.name.trim(), 40)
   return {
     kind: 'reading',
     v: 2,

@@ -1,4 +1,6 @@
+import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
 import { say } from '@/words/say'
+import type { DeviceClock } from './deviceClock'
 
 /** No reception, or the server did not answer. */
 export class NoReception extends Error {}
@@ -8,34 +10,100 @@ export class Answered extends Error {
   constructor(
     readonly status: number,
     message: string,
+    /** Which refusal it is, such as `door.not-found`. */
+    readonly code: string = '',
   ) {
     super(message)
   }
 }
 
+/** So long may a server be silent, ms; an answer that goes on arriving may take as long as it needs. */
 const PATIENCE_ms = 15_000
 
-/** Sends a picture; throws as `ask` does. */
-export async function sendPicture(path: string, picture: Blob): Promise<void> {
-  await answerOf(path, { method: 'POST', headers: { 'content-type': 'image/jpeg' }, body: picture })
+type Problem = { type?: string; title?: string; message?: string }
+type Ends = {
+  /** Whose page asks. */
+  person(): string | null
+  /** The clock that every answer sets: each carries the office's time. */
+  clock?: DeviceClock
+  fetch?(path: string, request: RequestInit): Promise<Response>
 }
 
-/** Asks the server; throws NoReception where it cannot be reached, Answered with its own sentence where it refuses. */
-export async function ask<T>(path: string, body?: unknown): Promise<T> {
-  if (body === undefined) return answerOf<T>(path, { method: 'GET' })
-  const headers = { 'content-type': 'application/json' }
-  return answerOf<T>(path, { method: 'POST', headers, body: JSON.stringify(body) })
-}
+/** The way to the office. */
+export class Line {
+  constructor(private readonly ends: Ends) {}
 
-async function answerOf<T>(path: string, request: RequestInit): Promise<T> {
-  let response: Response
-  try {
-    response = await fetch(path, { ...request, signal: AbortSignal.timeout(PATIENCE_ms) })
-  } catch {
-    throw new NoReception()
+  /** Asks the server; throws NoReception where it cannot be reached, Answered with its own sentence where it refuses. */
+  async ask<T>(path: string, body?: unknown): Promise<T> {
+    if (body === undefined) return this.answer<T>(path, { method: 'GET' })
+    const headers = { 'content-type': 'application/json' }
+    return this.answer<T>(path, { method: 'POST', headers, body: JSON.stringify(body) })
   }
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new NoReception()
-  const answer = (await response.json().catch(() => null)) as ({ title?: string; message?: string } & T) | null
-  if (!response.ok) throw new Answered(response.status, answer?.title ?? answer?.message ?? say('door.server'))
-  return answer as T
+
+  /** Sends a picture; throws as `ask` does. */
+  async sendPicture(path: string, picture: Blob): Promise<void> {
+    await this.answer(path, { method: 'POST', headers: { 'content-type': 'image/jpeg' }, body: picture })
+  }
+
+  private async answer<T>(path: string, request: RequestInit): Promise<T> {
+    const { response, text } = await this.patiently(path, request)
+    if (response.status === 502 || response.status === 503 || response.status === 504) throw new NoReception()
+    let answer: (Problem & T) | null = null
+    try {
+      answer = JSON.parse(text) as Problem & T
+    } catch {
+      // An answer that broke off is none.
+      if (response.ok) throw new NoReception()
+    }
+    if (response.ok) return answer as T
+    const code = answer?.type?.split('#')[1] ?? ''
+    throw new Answered(response.status, answer?.title ?? answer?.message ?? say('door.server'), code)
+  }
+
+  /** The whole answer, as long as it keeps arriving. @throws NoReception where the line is silent for too long. */
+  private async patiently(path: string, request: RequestInit): Promise<{ response: Response; text: string }> {
+    const cut = new AbortController()
+    let timer = setTimeout(() => cut.abort(), PATIENCE_ms)
+    const goesOn = (): void => {
+      clearTimeout(timer)
+      timer = setTimeout(() => cut.abort(), PATIENCE_ms)
+    }
+    const person = this.ends.person()
+    const headers = { ...request.headers, ...(person ? { [PERSON]: person } : {}) }
+    const { clock, fetch: own = fetch } = this.ends
+    const sent = clock?.moment()
+    try {
+      const response = await own(path, { ...request, headers, signal: cut.signal })
+      const serverTime = Date.parse(response.headers.get(OFFICE_TIME) ?? '')
+      if (clock && sent && Number.isFinite(serverTime)) clock.heard({ sent, received: clock.moment(), serverTime })
+      return { response, text: await textOf(response, goesOn) }
+    } catch {
+      throw new NoReception()
+    } finally {
+      clearTimeout(timer)
+    }
+  }
 }
+
+async function textOf(response: Response, onMore: () => void): Promise<string> {
+  const decoder = new TextDecoder()
+  const reader = response.body?.getReader()
+  let text = ''
+  while (reader) {
+    onMore()
+    const { done, value } = await reader.read()
+    if (done) break
+    text += decoder.decode(value, { stream: true })
+  }
+  return text + decoder.decode()
+}
+
+let ownPerson: string | null = null
+/** From now on every question says whose page this is: in another tab somebody else may sign in. */
+export const setPerson = (personId: string | null): void => {
+  ownPerson = personId
+}
+
+const own = new Line({ person: () => ownPerson })
+/** Asks the server for this page's person; throws as `Line.ask` does. */
+export const ask = <T>(path: string, body?: unknown): Promise<T> => own.ask<T>(path, body)

@@ -36,9 +36,11 @@ class Office {
           })
         return { id: entry.id, fate: known ? 'already' : 'kept', receivedAt: serverTime }
       })
-      return Response.json({ fates, serverTime })
+      return Response.json({ fates }, { headers: { 'upstand-time': serverTime } })
     }
-    return Response.json({ facts: structuredClone(this.facts), right: 'tester', partial: false, serverTime })
+    const [facts, seq] = [structuredClone(this.facts), this.facts.entries.length]
+    const answer = { facts, right: 'tester', partial: false, frame: 'f', seq }
+    return Response.json(answer, { headers: { 'upstand-time': serverTime } })
   }
 }
 
@@ -207,8 +209,8 @@ describe('the queue of a device', () => {
     const real = office.fetch
     office.fetch = async (path, init) => {
       const answer = await real(path, init)
-      const body = await answer.json()
-      return Response.json({ ...body, serverTime: new Date(Date.now() + 3_600_000).toISOString() })
+      const serverTime = new Date(Date.now() + 3_600_000).toISOString()
+      return Response.json(await answer.json(), { headers: { 'upstand-time': serverTime } })
     }
     const store = await open()
     await store.add(remark('by my clock'))

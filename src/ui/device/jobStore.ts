@@ -4,28 +4,16 @@
  */
 import { v7 as uuid } from 'uuid'
 import { type Evaluation, evaluateNext } from '@/core/evaluate'
-import { offsetAfter } from './clockOffset'
-import { mergeFacts } from './mergeFacts'
 import type { Entry, EntryBody, SentEntry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { Answered, ask, NoReception, sendPicture } from './api'
-import {
-  type Bundle,
-  device,
-  inGoodTime,
-  type KeptPhoto,
-  type Me,
-  type Queued,
-  type Right,
-  recall,
-  remember,
-  queueOf,
-  unsentPhotos,
-} from './store'
+import { Answered, Line, NoReception } from './api'
+import { DeviceClock } from './deviceClock'
+import { type Answer, mergeFacts } from './mergeFacts'
+import { Outbox } from './outbox'
+import { type Bundle, type Device, device, type KeptPhoto, type Me, type Queued, type Right } from './store'
 
-type Fate = { id: string; fate: 'kept' | 'already' | 'conflict' | 'refused'; reason?: string; receivedAt?: string }
 type About = { partId?: string | null; step?: string | null }
-type FactsAnswer = { facts: Facts; right: Right; partial: boolean; serverTime: string }
+type FactsAnswer = { facts: Answer; right: Right; partial: boolean; frame: string; seq: number }
 
 export type Snapshot = {
   phase: 'loading' | 'ready' | 'missing'
@@ -37,20 +25,27 @@ export type Snapshot = {
   waiting: number
   rejected: Queued[]
   reception: boolean
+  /** Why nothing can be sent though there is reception, in words, and what waits for that. */
+  held: { reason: string; queued: Queued[] } | null
   savedAt: string | null
   /** Set where the device itself could not keep an entry: entering stops. */
   notSaved: string | null
 }
 
-const BATCH = 100
 const PULL_EVERY_ms = 15_000
+const CLOCK_OFFSET = 'clock-offset'
+
+/** What a job stands on: the device that it is opened on, its clock, and its line to the office. */
+export type Ground = { device: Device; clock: DeviceClock; fetch?: (path: string, request: RequestInit) => Promise<Response> }
 
 export class JobStore {
   private facts: Facts | null = null
-  private queue: Queued[] = []
   private right: Right = 'viewer'
-  private newestReceived: string | null = null
-  private clockOffset_ms = 0
+  private read_: Bundle['read'] | null = null
+  private readonly device: Device
+  private readonly clock: DeviceClock
+  private readonly line: Line
+  private readonly outbox: Outbox
   private readonly listeners = new Set<() => void>()
   private snapshot: Snapshot
   private syncing: Promise<void> | null = null
@@ -60,7 +55,13 @@ export class JobStore {
   constructor(
     readonly jobId: string,
     readonly me: Me,
+    ground: Ground = { device: device(), clock: new DeviceClock() },
   ) {
+    this.device = ground.device
+    this.clock = ground.clock
+    const { fetch } = ground
+    this.line = new Line({ person: () => me.id, clock: ground.clock, ...(fetch ? { fetch } : {}) })
+    this.outbox = new Outbox({ jobId, personId: me.id }, ground.device, this.line, ground.clock)
     this.snapshot = {
       phase: 'loading',
       why: null,
@@ -70,6 +71,7 @@ export class JobStore {
       waiting: 0,
       rejected: [],
       reception: true,
+      held: null,
       savedAt: null,
       notSaved: null,
     }
@@ -83,13 +85,16 @@ export class JobStore {
 
   private publish(change: Partial<Snapshot> = {}): void {
     const facts = this.facts ? this.factsWithQueue(this.facts) : null
+    const queued = this.outbox.waiting
+    const reason = this.outbox.blocked
     this.snapshot = {
       ...this.snapshot,
       facts,
       evaluation: facts ? evaluateNext(this.snapshot.evaluation, facts, Date.now()) : null,
       right: this.right,
-      waiting: this.queue.filter((one) => one.state === 'waiting').length,
-      rejected: this.queue.filter((one) => one.state !== 'waiting'),
+      waiting: queued.length,
+      rejected: this.outbox.rejected,
+      held: reason === null ? null : { reason, queued },
       ...change,
     }
     for (const listener of this.listeners) listener()
@@ -97,20 +102,21 @@ export class JobStore {
 
   private factsWithQueue(facts: Facts): Facts {
     const known = new Set(facts.entries.map((entry) => entry.id))
-    const waiting = this.queue.filter((one) => one.state === 'waiting' && !known.has(one.id)).map((one) => one.entry)
+    const waiting = this.outbox.waiting.filter((one) => !known.has(one.id)).map((one) => one.entry)
     return waiting.length === 0 ? facts : { ...facts, entries: [...facts.entries, ...waiting] }
   }
 
   /** Shows what the device holds, then asks the server. */
   async open(): Promise<void> {
     const key = [this.me.id, this.jobId] as [string, string]
-    const bundle = await inGoodTime(() => device().bundles.get(key))
-    this.queue = (await inGoodTime(() => queueOf(this.me.id, this.jobId))) ?? []
-    this.clockOffset_ms = (await inGoodTime(() => recall<number>('clock-offset'))) ?? 0
+    const bundle = await this.device.inGoodTime(() => this.device.bundles.get(key))
+    await this.outbox.reload()
+    const offset = await this.device.inGoodTime(() => this.device.recall<number>(CLOCK_OFFSET))
+    if (typeof offset === 'number') this.clock.resume(offset)
     if (bundle) {
       this.facts = bundle.facts
       this.right = bundle.right
-      this.newestReceived = bundle.newestReceived
+      this.read_ = bundle.read ?? null
       this.publish({ phase: 'ready', savedAt: bundle.fetchedAt })
     }
     this.timer = setInterval(() => void this.sync(), PULL_EVERY_ms)
@@ -139,36 +145,28 @@ export class JobStore {
     if (!visitId) return false
     const queued = all.map(({ body, about }) => this.queuedOf(body, about, visitId))
     // Kept on the device before it is shown: where that does not succeed, entering stops.
-    const kept = await inGoodTime(() => device().queue.putAll(queued))
-    if (kept === null) {
+    if (!(await this.outbox.put(queued))) {
       this.publish({ notSaved: 'device' })
       return false
     }
-    this.queue.push(...queued)
     this.publish({ savedAt: queued.at(-1)?.addedAt ?? null, notSaved: null })
     void this.sync()
     return true
   }
 
   private queuedOf(body: EntryBody, { partId = null, step = null }: About, visitId: string): Queued {
-    const sent: SentEntry = {
-      id: uuid(),
-      jobId: this.jobId,
-      visitId,
-      partId,
-      step,
-      deviceTime: new Date().toISOString(),
-      clockOffset_ms: this.clockOffset_ms,
-      body,
-    }
+    const { deviceTime, clock } = this.clock.stamp()
+    const { jobId, me } = this
+    const sent: SentEntry = { id: uuid(), jobId, visitId, partId, step, deviceTime, clockOffset_ms: clock.offset_ms, body }
     return {
       id: sent.id,
-      personId: this.me.id,
-      jobId: this.jobId,
-      entry: { ...sent, personId: this.me.id, receivedAt: null } as Entry,
+      personId: me.id,
+      jobId,
+      entry: { ...sent, personId: me.id, receivedAt: null } as Entry,
       state: 'waiting',
       reason: null,
-      addedAt: sent.deviceTime,
+      addedAt: deviceTime,
+      clock,
     }
   }
 
@@ -180,7 +178,7 @@ export class JobStore {
   ): Promise<boolean> {
     const id = uuid()
     const kept: KeptPhoto = { id, personId: this.me.id, jobId: this.jobId, blob: photo.blob, sent: 0 }
-    if ((await inGoodTime(() => device().photos.put(kept))) === null) {
+    if ((await this.device.inGoodTime(() => this.device.photos.put(kept).then(() => true))) !== true) {
       this.publish({ notSaved: 'device' })
       return false
     }
@@ -188,20 +186,9 @@ export class JobStore {
     return this.add({ kind: 'photo', v: 1, attachment: id, sha256, takenAt, caption }, about)
   }
 
-  /** Pictures go before the entries that name them, so that nobody at the office looks for one in vain. */
-  private async pushPhotos(): Promise<void> {
-    const waiting = (await inGoodTime(() => unsentPhotos(this.me.id, this.jobId))) ?? []
-    for (const one of waiting) {
-      if (this.closed) return
-      await sendPicture(`/api/jobs/${this.jobId}/attachments/${one.id}`, one.blob)
-      await device().photos.put({ ...one, sent: 1 })
-    }
-  }
-
   /** Takes a refused entry off the device, once its maker has read why. */
   async drop(id: string): Promise<void> {
-    await device().queue.delete(id)
-    this.queue = this.queue.filter((one) => one.id !== id)
+    await this.outbox.drop(id)
     this.publish()
   }
 
@@ -221,90 +208,61 @@ export class JobStore {
     do {
       this.again = false
       await this.syncOnce()
-    } while (this.again)
+    } while (this.again && !this.closed)
   }
 
   private async syncOnce(): Promise<void> {
+    if (this.closed) return
     try {
-      await this.pushPhotos()
-      while (await this.pushBatch()) {
-        /* until nothing waits */
-      }
+      await this.outbox.reload()
+      // What a clock that was moved dated is sent once the office's time is known.
+      if (this.outbox.waiting.length > 0 && !this.clock.isMeasured) await this.pull()
+      await this.outbox.send(
+        (kept) => this.takeKept(kept),
+        () => this.closed,
+      )
+      if (this.closed) return
       await this.pull()
+      this.outbox.blocked = null
       this.publish({ reception: true })
     } catch (error) {
       if (error instanceof NoReception) {
         this.publish({ reception: false, ...(this.facts ? {} : { phase: 'missing', why: null }) })
       } else if (error instanceof Answered) {
         if (error.status === 401) window.location.replace('/sign-in')
+        this.outbox.blocked = error.message
         this.publish({ reception: true, ...(this.facts ? {} : { phase: 'missing', why: error.message }) })
       } else throw error
     }
   }
 
   /** The time by the office's clock, as far as this device knows it, ms since 1970: what instruments send is dated by that. */
-  officeTime = (): number => Date.now() + this.clockOffset_ms
+  officeTime = (): number => this.clock.officeTime()
 
-  private async pushBatch(): Promise<boolean> {
-    const waiting = this.queue.filter((one) => one.state === 'waiting').slice(0, BATCH)
-    if (waiting.length === 0 || this.closed) return false
-    const entries = waiting.map(({ entry: { personId: _, receivedAt: __, ...sent } }) => ({
-      ...sent,
-      clockOffset_ms: this.clockOffset_ms,
-    }))
-    const answer = await ask<{ fates: Fate[] }>(`/api/jobs/${this.jobId}/entries`, { entries })
-    const fates = new Map(answer.fates.map((one) => [one.id, one]))
-    for (const one of waiting) await this.settle(one, fates.get(one.id))
-    await inGoodTime(() => this.keepBundle())
-    return true
-  }
-
-  private async settle(one: Queued, fate: Fate | undefined): Promise<void> {
-    if (!fate) throw new NoReception()
-    if (fate.fate === 'kept' || fate.fate === 'already') {
-      const receivedAt = fate.receivedAt ?? new Date().toISOString()
-      if (this.facts && !this.facts.entries.some((entry) => entry.id === one.id)) {
-        this.facts = { ...this.facts, entries: [...this.facts.entries, { ...one.entry, receivedAt }] }
-      }
-      this.queue = this.queue.filter((other) => other !== one)
-      await device().queue.delete(one.id)
-      return
-    }
-    const rejected: Queued = { ...one, state: fate.fate, reason: fate.reason ?? null }
-    this.queue = this.queue.map((other) => (other === one ? rejected : other))
-    await device().queue.put(rejected)
+  private takeKept(kept: readonly Entry[]): void {
+    if (!this.facts) return
+    const known = new Set(this.facts.entries.map((entry) => entry.id))
+    const fresh = kept.filter((entry) => !known.has(entry.id))
+    this.facts = { ...this.facts, entries: [...this.facts.entries, ...fresh] }
   }
 
   private async pull(): Promise<void> {
-    const sent = Date.now()
-    const since = this.facts && this.newestReceived ? `?since=${encodeURIComponent(this.newestReceived)}` : ''
-    const answer = await ask<FactsAnswer>(`/api/jobs/${this.jobId}/facts${since}`)
-    const contact = { sent, received: Date.now(), serverTime: Date.parse(answer.serverTime) }
-    this.clockOffset_ms = offsetAfter(contact, this.clockOffset_ms)
-    void remember('clock-offset', this.clockOffset_ms)
+    const read = this.facts ? this.read_ : null
+    const asked = read ? `?after=${read.seq}&frame=${read.frame}` : ''
+    const answer = await this.line.ask<FactsAnswer>(`/api/jobs/${this.jobId}/facts${asked}`)
+    void this.device.remember(CLOCK_OFFSET, this.clock.dated().offset_ms).catch(() => undefined)
     this.facts = mergeFacts(this.facts, answer.facts, answer.partial)
     this.right = answer.right
-    this.newestReceived = newest(this.facts.entries)
+    this.read_ = { seq: answer.seq, frame: answer.frame }
     this.publish({ phase: 'ready', why: null, savedAt: new Date().toISOString() })
-    await inGoodTime(() => this.keepBundle())
+    await this.device.inGoodTime(() => this.keepBundle())
   }
 
   private async keepBundle(): Promise<void> {
-    if (!this.facts) return
-    const bundle: Bundle = {
-      personId: this.me.id,
-      jobId: this.jobId,
-      facts: this.facts,
-      right: this.right,
-      fetchedAt: new Date().toISOString(),
-      newestReceived: this.newestReceived,
-    }
-    await device().bundles.put(bundle)
+    const { facts, right, read_: read } = this
+    if (!facts) return
+    const fetchedAt = new Date().toISOString()
+    const bundle: Bundle = { personId: this.me.id, jobId: this.jobId, facts, right, fetchedAt, ...(read ? { read } : {}) }
+    await this.device.bundles.put(bundle)
   }
-}
-
-function newest(entries: readonly Entry[]): string | null {
-  let found: string | null = null
-  for (const { receivedAt } of entries) if (receivedAt && (!found || receivedAt > found)) found = receivedAt
-  return found
 }

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { Answered, ask } from './api'
+import { Answered, ask, setPerson } from './api'
 import { inGoodTime, type Me, recall, remember } from './store'
 
 export type MeState = { state: 'loading' } | { state: 'in'; me: Me } | { state: 'out' }
@@ -17,6 +17,7 @@ export function useMe(): MeState {
       const recalled = inGoodTime(() => recall<Me>('me'))
       try {
         const me = await ask<Me>('/api/me')
+        setPerson(me.id)
         void remember('me', me)
         settle({ state: 'in', me })
       } catch (error) {

@@ -5,6 +5,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
+import { measuredBy } from '@/core/steps/measuredBy'
 import type { Verdict } from '@/core/verdict/verdict'
 import { say, sayCode, sayFinding } from '@/words/say'
 import {
@@ -14,7 +15,6 @@ import {
   emptyDraft,
   isSetUp,
   kitFor,
-  measuredBy,
   obstacle,
   optionsOf,
   readDraft,

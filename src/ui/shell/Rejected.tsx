@@ -2,35 +2,59 @@
 import { Button } from 'antd'
 import { say, sayCode } from '@/words/say'
 import type { JobStore, Snapshot } from '../device/jobStore'
+import type { Queued } from '../device/store'
 import { saveFile } from './saveFile'
 
-/** Entries that the office refused stay on the device, each with its reason; they can be taken away as a file. */
+function save(queued: readonly Queued[]): void {
+  const list = queued.map(({ entry, reason, state }) => ({ state, reason, entry }))
+  saveFile('upstand-not-taken.json', JSON.stringify(list, null, 2), 'application/json')
+}
+
+/**
+ * What the office did not take stays on the device, each with its reason, and so does what cannot go for a reason that
+ * holds for all of it; both can be taken away as a file.
+ */
 export function Rejected({ store, snapshot }: { store: JobStore; snapshot: Snapshot }) {
-  const { rejected } = snapshot
-  if (rejected.length === 0) return <span />
-  const save = (): void => {
-    const list = rejected.map(({ entry, reason, state }) => ({ state, reason, entry }))
-    saveFile('upstand-not-taken.json', JSON.stringify(list, null, 2), 'application/json')
-  }
+  const { rejected, held } = snapshot
   return (
-    <section className="banner v-close" style={{ margin: 0 }} aria-label={say('rejected.title')}>
-      <b>{say('rejected.title')}</b>
-      <ul>
-        {rejected.map((one) => (
-          <li key={one.id} style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap', paddingTop: 4 }}>
-            <span style={{ flex: '1 1 300px' }}>
-              {one.entry.step ? `${sayCode('step', `${one.entry.step}.short`)}: ` : ''}
-              {one.reason}
-            </span>
-            <Button className="small" onClick={() => void store.drop(one.id)}>
-              {say('rejected.drop')}
-            </Button>
-          </li>
-        ))}
-      </ul>
-      <Button className="small" onClick={save}>
-        {say('rejected.save')}
-      </Button>
-    </section>
+    <div>
+      {held && (
+        <section className="banner v-close" style={{ margin: 0 }} role="status" data-testid="held">
+          <b>{held.queued.length > 0 ? say('held.title', { count: held.queued.length }) : held.reason}</b>
+          {held.queued.length > 0 && (
+            <>
+              <p>{held.reason}</p>
+              <Button className="small" onClick={() => save(held.queued)}>
+                {say('rejected.save')}
+              </Button>
+            </>
+          )}
+        </section>
+      )}
+      {rejected.length > 0 && (
+        <section className="banner v-close" style={{ margin: 0 }} aria-label={say('rejected.title')}>
+          <b>{say('rejected.title')}</b>
+          <ul>
+            {rejected.map((one) => (
+              <li
+                key={one.id}
+                style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap', paddingTop: 4 }}
+              >
+                <span style={{ flex: '1 1 300px' }}>
+                  {one.entry.step ? `${sayCode('step', `${one.entry.step}.short`)}: ` : ''}
+                  {one.reason}
+                </span>
+                <Button className="small" onClick={() => void store.drop(one.id)}>
+                  {say('rejected.drop')}
+                </Button>
+              </li>
+            ))}
+          </ul>
+          <Button className="small" onClick={() => save(rejected)}>
+            {say('rejected.save')}
+          </Button>
+        </section>
+      )}
+    </div>
   )
 }

@@ -16,7 +16,7 @@ function ReceptionShape({ on }: { on: boolean }) {
 
 /** What is saved where. No reception is normal and blocks nothing; a device that cannot keep an entry is not. */
 export function SavedCell({ snapshot, timeZone }: { snapshot: Snapshot; timeZone: string }) {
-  const { notSaved, reception, waiting, rejected, savedAt } = snapshot
+  const { notSaved, reception, waiting, rejected, held, savedAt } = snapshot
   if (notSaved) {
     return (
       <div className="row bad" role="alert">
@@ -33,7 +33,9 @@ export function SavedCell({ snapshot, timeZone }: { snapshot: Snapshot; timeZone
   const second =
     rejected.length > 0
       ? say('saved.refused', { count: rejected.length })
-      : waiting > 0
+      : held && waiting > 0
+        ? say('saved.held', { count: waiting })
+        : waiting > 0
         ? say(reception ? 'saved.sending' : 'saved.waiting', { count: waiting })
         : say(reception ? 'saved.all' : 'saved.no-reception')
   return (

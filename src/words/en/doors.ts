@@ -22,6 +22,10 @@ export const doors = {
   'refused.choice-unknown': 'Choose one of the answers that the step offers.',
   'refused.number-wanted': 'This slot takes a figure.',
   'refused.unit-of-slot': 'This slot takes {unit:unit}; {given:unit} was sent.',
+  'refused.text-and-value': 'The text says “{text}” and the figure sent with it {value}: read it again.',
+  'refused.conditions-unit':
+    'Light is read in W/m², a temperature in °C, a string’s voltage in V: one of them was sent in another unit.',
+  'refused.conditions-text': 'A figure of light or warmth is not what its own text says: read it again.',
   'refused.no-time': 'No device opens in 0 ms: it was open already, or nothing was connected.',
   'refused.slot-not-here': 'This is not asked of {tag}: look at its phases and at the regime.',
   'refused.negative-dc-voltage':
@@ -44,6 +48,15 @@ export const doors = {
     'The light and temperature of this reading cannot be used: one of them was over range.',
   'refused.note-too-long': 'A note holds at most 2000 characters; this one has {length}. Shorten it.',
   'refused.wrong-job': 'This entry belongs to another job. It was not kept.',
+  'refused.no-reason': 'The office did not take it and gave no reason. Save it as a file, then load the job again.',
+  'refused.text-broken': 'A text ends in half a character: type its end again.',
+  'refused.part-of-another-job': 'This part belongs to another job. Enter it here as a new one.',
+  'refused.no-instrument': 'The kit has no such instrument. Choose one of the kit, or enter it in the office first.',
+  'refused.no-target': 'What this speaks of is not in this job, or is about another test. Load the job again.',
+  'refused.remedy-of-nothing': 'This says how something was mended that nobody found: write the snag down first.',
+  'refused.photo-not-there': 'The picture itself did not arrive, or is another one. Take it again.',
+  'refused.void-of-nothing': 'The entry that this would end is not in this job. Load the job again.',
+  'refused.sign-name': 'You are signed in as {name}: sign with that name, or let the one who signs sign in.',
   'refused.wrong-visit': 'This job has no such visit. Load the job again.',
   'refused.shape': 'The entry is not as it must be: {where}: {why}.',
   'refused.void-own': 'Only the author, before signing, or a supervisor can void this entry.',
@@ -64,6 +77,10 @@ export const doors = {
   'ask.far-above': '{read} {unit:unit} is {ratio:0} times what {tag} should read ({expected:2}). Keep it?',
   'ask.far-off': '{read} {unit:unit} is {ratio:1} times what string {tag} should read ({expected:1}). Keep it?',
 
+  'door.instrument-in-use':
+    'Instrument {tag} was heard in job {number} a moment ago. Ask whoever works there, or a supervisor, to bring it here.',
+  'door.another-person':
+    '{name} is signed in here now. What you entered stays on this device and goes when you sign in again.',
   'door.sign-in-first': 'Sign in first.',
   'door.no-right': 'You have no right to do this here. Ask a supervisor.',
   'door.not-found': 'There is no such thing here, or you have no right to see it.',

@@ -142,6 +142,7 @@ export const trade = {
   'flag.fast-sweep': 'swept in under 10 ms: cells with much capacitance lag behind, and their power is off',
   'flag.light-moved': 'weak: light moved more than 5 % between strings',
   'flag.conditions-apart': 'light was read more than a minute away',
+  'flag.clock-moved': 'time unsure: the device’s clock was moved',
   'flag.instrument-out-of-date': 'instrument out of calibration',
   'flag.over-instrument-range': 'above the instrument’s rating',
   'flag.while-held-back': 'taken while held back',

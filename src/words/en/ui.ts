@@ -20,6 +20,7 @@ export const ui = {
   'saved.waiting': 'no reception, {count} to send',
   'saved.no-reception': 'no reception',
   'saved.refused': '{count} not taken: see below',
+  'saved.held': '{count} held up: see below',
   'saved.not': 'Not saved',
   'saved.not-why': 'This device has no room. Free some, then reload.',
 
@@ -224,6 +225,7 @@ export const ui = {
   'keys.esc.key': 'Esc',
   'keys.off': 'Switch single-letter keys off',
 
+  'held.title': 'Waiting on this device: {count}',
   'rejected.title': 'Not taken by the office; kept on this device',
   'rejected.drop': 'Take it off this device',
   'rejected.save': 'Save them as a file',

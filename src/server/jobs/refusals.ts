@@ -1,0 +1,146 @@
+/**
+ * Why an entry cannot be kept. Who made it, which part, visit, entry or picture it speaks of, and whether that is there,
+ * is decided here from what the office holds; facts are never refused because of a gate or a seal.
+ */
+import { checkBody, type Evaluation } from '@/core/evaluate'
+import type { Body, SentEntry } from '@/core/record/entry'
+import { instrumentsNamed } from '@/core/record/kitCopies'
+import type { Instrument } from '@/core/record/instrument'
+import { refuseConditions } from '@/core/pv/conditions'
+import { stepById } from '@/core/steps'
+import { isRead } from '@/core/steps/step'
+import type { Figures } from '@/core/verdict/verdict'
+import type { Role } from '../db/schema'
+import type { Drawn, HeldJob } from './heldJob'
+
+export type Author = { id: string; name: string; right: Role }
+
+/** What the office holds outside the job's entries, of all that a batch names. */
+export type Beside = {
+  kit: ReadonlyMap<string, Instrument>
+  /** SHA-256 of the pictures of this job. */
+  pictures: ReadonlyMap<string, string>
+  /** Parts which belong to another job. */
+  foreignParts: ReadonlySet<string>
+}
+
+export type Refusal = { code: string; figures?: Figures; family?: string }
+
+type Asked = { held: HeldJob; drawn: Drawn; beside: Beside; author: Author; one: SentEntry }
+
+/** The reason why an entry cannot be kept, null where it can. */
+export function refusalOf(asked: Asked): Refusal | null {
+  const { author, one, drawn } = asked
+  if (one.jobId !== drawn.facts.job.id) return { code: 'wrong-job' }
+  if (!drawn.facts.visits.some((visit) => visit.id === one.visitId)) return { code: 'wrong-visit' }
+  if (author.right === 'viewer') return { code: 'read-only' }
+  return refusedPlace(asked) ?? refusedTool(asked) ?? refusedBody(asked)
+}
+
+/** The part and the step that an entry speaks of. */
+function refusedPlace({ one, drawn, beside }: Asked): Refusal | null {
+  const { partId, step, body } = one
+  if (step !== null && !stepById(step)) return { code: 'no-step', figures: { step } }
+  if (body.kind === 'plant-change') {
+    if (partId === null) return { code: 'no-part' }
+    return beside.foreignParts.has(partId) ? { code: 'part-of-another-job' } : null
+  }
+  return partId !== null && !drawn.evaluated().parts.has(partId) ? { code: 'no-part' } : null
+}
+
+function refusedTool({ one, beside }: Asked): Refusal | null {
+  return instrumentsNamed(one.body).every((id) => beside.kit.has(id)) ? null : { code: 'no-instrument' }
+}
+
+function refusedBody(asked: Asked): Refusal | null {
+  const { author, one, beside, drawn } = asked
+  const { body } = one
+  switch (body.kind) {
+    case 'signature':
+      return refusedSignature(author, body)
+    case 'amendment':
+      return author.right === 'supervisor' ? null : { code: 'sign-right', figures: { role: 'amendment' } }
+    case 'conditions':
+      return refusedLight(asked, body)
+    case 'void':
+      return refusedVoid(asked, body.target)
+    case 'choice':
+      return ownTargetOf(asked, body.target, ['reading']) ? null : { code: 'no-target' }
+    case 'remedy':
+      if (!ownTargetOf(asked, body.snag, ['reading', 'snag'])) return { code: 'remedy-of-nothing' }
+      return body.repeat.every((step) => stepById(step)) ? null : { code: 'no-step', figures: { step: body.repeat.join() } }
+    case 'photo':
+      return beside.pictures.get(body.attachment) === body.sha256 ? null : { code: 'photo-not-there' }
+    case 'reading':
+      return refusedReading(drawn.evaluated(), one, body)
+    default:
+      return null
+  }
+}
+
+const plain = (name: string): string => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
+
+/** One signs with one's own name: it is what tells that a second person looked. */
+function refusedSignature(author: Author, body: Body<'signature'>): Refusal | null {
+  if (body.role === 'checked' && author.right !== 'supervisor')
+    return { code: 'sign-right', figures: { role: body.role } }
+  return plain(body.printedName) === plain(author.name) ? null : { code: 'sign-name', figures: { name: author.name } }
+}
+
+/** The entry that another one speaks of: of this job, and of one of these kinds. */
+function targetOf(asked: Asked, id: string, kinds: readonly string[]) {
+  const found = entryIn(asked, id)
+  return found && kinds.includes(found.body.kind) ? found : null
+}
+
+/** The same, about the same test of the same part where it is about one. */
+function ownTargetOf(asked: Asked, id: string, kinds: readonly string[]) {
+  const { one } = asked
+  const found = targetOf(asked, id, kinds)
+  return found && (found.partId ?? one.partId) === one.partId && (found.step ?? one.step) === one.step ? found : null
+}
+
+/** An entry of the job; those which this batch adds are not held yet. */
+function entryIn({ held, drawn }: Pick<Asked, 'held' | 'drawn'>, id: string) {
+  return held.entryOf(id) ?? drawn.facts.entries.slice(held.drawn.facts.entries.length).find((one) => one.id === id)
+}
+
+function refusedLight(asked: Asked, body: Body<'conditions'>): Refusal | null {
+  const { irradiance, cell } = body.conditions
+  const figures = { irradiance: irradiance.read.value, temperature: cell.read.value }
+  const reading = targetOf(asked, body.target, ['reading'])
+  const part = reading?.partId ? asked.drawn.evaluated().parts.get(reading.partId)?.data : undefined
+  const code = refuseConditions(body.conditions, part?.kind === 'string' ? part.moduleType.data : null)
+  if (code) return { code, figures }
+  return reading ? null : { code: 'no-target' }
+}
+
+/**
+ * A void is by the author of its target, before anybody signed for it, or by a supervisor. A supervisor's may arrive
+ * before its target; anybody else's comes after it out of the same queue.
+ */
+function refusedVoid({ held, drawn, author }: Asked, target: string): Refusal | null {
+  const found = entryIn({ held, drawn }, target)
+  if (found?.body.kind === 'void') return { code: 'void-target' }
+  if (author.right === 'supervisor') return null
+  if (!found) return { code: 'void-of-nothing' }
+  // What was signed is told by the order in which the office kept it: no clock of a device has a say.
+  const { entries } = drawn.facts
+  const isSigned = entries.slice(entries.indexOf(found)).some((one) => one.body.kind === 'signature')
+  return found.personId === author.id && !isSigned ? null : { code: 'void-own' }
+}
+
+/** The same questions as on the bench: the right part, its slots, nothing absurd, nothing missing. */
+function refusedReading(evaluation: Evaluation, one: SentEntry, body: Body<'reading'>): Refusal | null {
+  const step = one.step ? stepById(one.step) : null
+  if (!step) return { code: 'no-step', figures: { step: one.step ?? '' } }
+  const found = one.partId ? evaluation.parts.get(one.partId) : undefined
+  if (!found) return { code: 'no-part' }
+  if (found.data.kind !== step.appliesTo) return { code: 'part-of-another-kind', figures: { step: step.id } }
+  if (!isRead(step)) return { code: 'computed-step', figures: { step: step.id } }
+  const { check, missing } = checkBody(evaluation, { step, part: found }, body)
+  if (check.state !== 'fine')
+    return { code: check.code, figures: check.figures, family: check.state === 'ask' ? 'ask' : 'refused' }
+  const [first] = missing
+  return first ? { code: 'incomplete', figures: { slot: first.id, tag: found.data.tag } } : null
+}
