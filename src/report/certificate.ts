@@ -40,6 +40,8 @@ export type Certificate = {
   limits: Table
   instruments: Table
   signatures: { role: string; name: string; statement: string; at: string; fresh: boolean }[]
+  /** Whoever tested has also checked. */
+  byOnePerson: boolean
   cautions: string[]
 }
 
@@ -103,6 +105,8 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
       at: instant(one.at, zone),
       fresh: one.fresh,
     })),
+    byOnePerson:
+      evaluation.signatures.length > 1 && new Set(evaluation.signatures.map((one) => one.personId)).size === 1,
     cautions: [say('caution.general'), say('certificate.recalled')],
   }
 }

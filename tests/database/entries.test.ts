@@ -190,7 +190,8 @@ describe('what is believed', () => {
 
 describe('what an entry speaks of', () => {
   const aboutString = () => ({ partId: job.string.id, step: 'pv-voc' })
-  const remedy = (snag: string) => job.entry({ kind: 'remedy', v: 1, snag, text: 'plug remade', repeat: [] }, aboutString())
+  const remedy = (snag: string) =>
+    job.entry({ kind: 'remedy', v: 1, snag, text: 'plug remade', repeat: [] }, aboutString())
 
   it('a remedy names a snag of the same test', async () => {
     expect(await job.fateOf(remedy(uuid()))).toMatchObject({ fate: 'refused', code: 'remedy-of-nothing' })
@@ -227,7 +228,9 @@ describe('what an entry speaks of', () => {
   })
 
   it('a picture is the one that arrived', async () => {
-    const bytes = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'grey' } }).jpeg().toBuffer()
+    const bytes = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'grey' } })
+      .jpeg()
+      .toBuffer()
     const id = uuid()
     const sha256 = createHash('sha256').update(bytes).digest('hex')
     const photo = (hash: string, attachment = id) =>
@@ -309,7 +312,8 @@ describe('what a device fetches', () => {
   })
 
   it('is all of it where the place it asks for is none', async () => {
-    for (const asked of ['?after=-1', '?after=1e9', '?after=x', '?after=']) expect((await facts(asked)).partial).toBe(false)
+    for (const asked of ['?after=-1', '?after=1e9', '?after=x', '?after='])
+      expect((await facts(asked)).partial).toBe(false)
   })
 })
 

@@ -38,3 +38,8 @@ export function signatureStates(entries: readonly Entry[]): SignatureState[] {
     fresh: entry.body.coversHash === now,
   }))
 }
+
+const plain = (name: string): string => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
+
+/** Whether somebody signs in their own name, however they space and capitalise it: it tells that a second person looked. */
+export const isNameOf = (printed: string, name: string): boolean => plain(printed) === plain(name)

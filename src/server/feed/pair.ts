@@ -12,7 +12,13 @@ const IN_USE_MINUTES = 15
  *
  * @throws Refused where it is not in the kit, or in use in a job that the person has no part in.
  */
-export async function pair(db: Database, member: Member, jobId: string, instrumentId: string, now: Date): Promise<void> {
+export async function pair(
+  db: Database,
+  member: Member,
+  jobId: string,
+  instrumentId: string,
+  now: Date,
+): Promise<void> {
   const [tool] = await db
     .select()
     .from(instrument)

@@ -228,7 +228,9 @@ async function besideOf(db: Queries, held: HeldJob, sent: readonly (Sent | Fate)
           .from(attachment)
           .where(and(eq(attachment.jobId, jobId), inArray(attachment.id, photos)))
   const parts =
-    changed.length === 0 ? [] : await db.select({ id: part.id, jobId: part.jobId }).from(part).where(inArray(part.id, changed))
+    changed.length === 0
+      ? []
+      : await db.select({ id: part.id, jobId: part.jobId }).from(part).where(inArray(part.id, changed))
   return {
     kit: new Map(kit.map((one) => [one.id, one.data])),
     pictures: new Map(pictures.map((one) => [one.id, one.sha256])),

@@ -38,8 +38,7 @@ export async function* entriesAfter(db: Queries, jobId: string, after: number): 
       .where(and(eq(entry.jobId, jobId), gt(entry.seq, from)))
       .orderBy(asc(entry.seq))
       .limit(PAGE)
-    if (rows.length > 0)
-      yield rows.map((row) => ({ entry: entryOf(row), seq: row.seq, bodyHash: row.bodyHash }))
+    if (rows.length > 0) yield rows.map((row) => ({ entry: entryOf(row), seq: row.seq, bodyHash: row.bodyHash }))
     if (rows.length < PAGE) return
     from = rows.at(-1)!.seq
   }

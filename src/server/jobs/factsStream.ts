@@ -23,7 +23,11 @@ export type FactsAnswer = {
 }
 
 /** A FactsAnswer as JSON, streamed. Null: no such job. */
-export async function factsStream(db: Queries, jobId: string, asked: Asked): Promise<ReadableStream<Uint8Array> | null> {
+export async function factsStream(
+  db: Queries,
+  jobId: string,
+  asked: Asked,
+): Promise<ReadableStream<Uint8Array> | null> {
   const frame = await loadFrame(db, jobId)
   if (!frame) return null
   const chunks = written(db, jobId, frame, asked)
@@ -40,7 +44,12 @@ export async function factsStream(db: Queries, jobId: string, asked: Asked): Pro
   })
 }
 
-async function* written(db: Queries, jobId: string, frame: Frame, { right, after, frame: known }: Asked): AsyncGenerator<string, undefined> {
+async function* written(
+  db: Queries,
+  jobId: string,
+  frame: Frame,
+  { right, after, frame: known }: Asked,
+): AsyncGenerator<string, undefined> {
   const hash = canonicalHash(frame)
   const head = { right, partial: after !== null, serverTime: new Date().toISOString(), frame: hash }
   const own = JSON.stringify(hash === known ? {} : frame).slice(1, -1)

@@ -6,6 +6,7 @@ import { checkBody, type Evaluation } from '@/core/evaluate'
 import type { Body, SentEntry } from '@/core/record/entry'
 import { instrumentsNamed } from '@/core/record/kitCopies'
 import type { Instrument } from '@/core/record/instrument'
+import { isNameOf } from '@/core/record/signature'
 import { refuseConditions } from '@/core/pv/conditions'
 import { stepById } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
@@ -68,7 +69,9 @@ function refusedBody(asked: Asked): Refusal | null {
       return ownTargetOf(asked, body.target, ['reading']) ? null : { code: 'no-target' }
     case 'remedy':
       if (!ownTargetOf(asked, body.snag, ['reading', 'snag'])) return { code: 'remedy-of-nothing' }
-      return body.repeat.every((step) => stepById(step)) ? null : { code: 'no-step', figures: { step: body.repeat.join() } }
+      return body.repeat.every((step) => stepById(step))
+        ? null
+        : { code: 'no-step', figures: { step: body.repeat.join() } }
     case 'photo':
       return beside.pictures.get(body.attachment) === body.sha256 ? null : { code: 'photo-not-there' }
     case 'reading':
@@ -78,13 +81,10 @@ function refusedBody(asked: Asked): Refusal | null {
   }
 }
 
-const plain = (name: string): string => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
-
-/** One signs with one's own name: it is what tells that a second person looked. */
 function refusedSignature(author: Author, body: Body<'signature'>): Refusal | null {
   if (body.role === 'checked' && author.right !== 'supervisor')
     return { code: 'sign-right', figures: { role: body.role } }
-  return plain(body.printedName) === plain(author.name) ? null : { code: 'sign-name', figures: { name: author.name } }
+  return isNameOf(body.printedName, author.name) ? null : { code: 'sign-name', figures: { name: author.name } }
 }
 
 /** The entry that another one speaks of: of this job, and of one of these kinds. */

@@ -176,7 +176,6 @@ function signaturesOf(certificate: Certificate): Content[] {
     { text: one.fresh ? one.at : `${one.at} (${say('certificate.stale')})` },
   ])
   if (rows.length === 0) rows.push([{ text: say('certificate.unsigned'), colSpan: 4 }, '', '', ''])
-  const names = new Set(certificate.signatures.map((one) => one.name))
   return [
     { text: say('certificate.signatures'), style: 'section' },
     {
@@ -184,7 +183,7 @@ function signaturesOf(certificate: Certificate): Content[] {
       layout: ruled as never,
       fontSize: 9,
     },
-    ...(certificate.signatures.length > 1 && names.size === 1
+    ...(certificate.byOnePerson
       ? [{ text: say('certificate.same-person'), fontSize: 8, margin: [0, 4, 0, 0] } as Content]
       : []),
   ]

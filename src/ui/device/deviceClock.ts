@@ -31,10 +31,10 @@ export class DeviceClock {
   private epoch = uuid()
   private offset_ms = 0
   private measured = false
-  private then: Moment
+  private last: Moment
 
   constructor(private readonly ticks: Ticks = ownTicks) {
-    this.then = this.moment()
+    this.last = this.moment()
   }
 
   moment(): Moment {
@@ -49,7 +49,7 @@ export class DeviceClock {
   /** The time now by the device's clock, and how it was dated. */
   stamp(): { deviceTime: string; clock: Dated } {
     this.look()
-    return { deviceTime: new Date(this.then.wall).toISOString(), clock: this.dated() }
+    return { deviceTime: new Date(this.last.wall).toISOString(), clock: this.dated() }
   }
 
   dated(): Dated {
@@ -59,7 +59,7 @@ export class DeviceClock {
   /** The time by the office's clock, as far as this device knows it, ms since 1970. */
   officeTime(): number {
     this.look()
-    return this.then.wall + this.offset_ms
+    return this.last.wall + this.offset_ms
   }
 
   get isMeasured(): boolean {
@@ -75,7 +75,7 @@ export class DeviceClock {
   heard({ sent, received, serverTime }: Contact): Dated {
     this.look()
     // A clock that was moved, or a device that slept, while the question was on its way: the answer says nothing.
-    const isTorn = [driftOf(sent, received), driftOf(received, this.then)].some((drift) => Math.abs(drift) > MOVED_ms)
+    const isTorn = [driftOf(sent, received), driftOf(received, this.last)].some((drift) => Math.abs(drift) > MOVED_ms)
     if (isTorn) return this.dated()
     const unsure = (received.count - sent.count) / 2
     const found = serverTime - (received.wall - unsure)
@@ -96,8 +96,8 @@ export class DeviceClock {
 
   private look(): void {
     const now = this.moment()
-    const drift = driftOf(this.then, now)
-    this.then = now
+    const drift = driftOf(this.last, now)
+    this.last = now
     if (Math.abs(drift) <= MOVED_ms) return
     this.epoch = uuid()
     this.measured = false

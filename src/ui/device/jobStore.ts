@@ -36,7 +36,11 @@ const PULL_EVERY_ms = 15_000
 const CLOCK_OFFSET = 'clock-offset'
 
 /** What a job stands on: the device that it is opened on, its clock, and its line to the office. */
-export type Ground = { device: Device; clock: DeviceClock; fetch?: (path: string, request: RequestInit) => Promise<Response> }
+export type Ground = {
+  device: Device
+  clock: DeviceClock
+  fetch?: (path: string, request: RequestInit) => Promise<Response>
+}
 
 export class JobStore {
   private facts: Facts | null = null
@@ -157,7 +161,16 @@ export class JobStore {
   private queuedOf(body: EntryBody, { partId = null, step = null }: About, visitId: string): Queued {
     const { deviceTime, clock } = this.clock.stamp()
     const { jobId, me } = this
-    const sent: SentEntry = { id: uuid(), jobId, visitId, partId, step, deviceTime, clockOffset_ms: clock.offset_ms, body }
+    const sent: SentEntry = {
+      id: uuid(),
+      jobId,
+      visitId,
+      partId,
+      step,
+      deviceTime,
+      clockOffset_ms: clock.offset_ms,
+      body,
+    }
     return {
       id: sent.id,
       personId: me.id,
@@ -262,7 +275,14 @@ export class JobStore {
     const { facts, right, read_: read } = this
     if (!facts) return
     const fetchedAt = new Date().toISOString()
-    const bundle: Bundle = { personId: this.me.id, jobId: this.jobId, facts, right, fetchedAt, ...(read ? { read } : {}) }
+    const bundle: Bundle = {
+      personId: this.me.id,
+      jobId: this.jobId,
+      facts,
+      right,
+      fetchedAt,
+      ...(read ? { read } : {}),
+    }
     await this.device.bundles.put(bundle)
   }
 }

@@ -2,7 +2,7 @@
 import { Modal } from 'antd'
 import { useState } from 'react'
 import type { Facts } from '@/core/record/facts'
-import { coverHash } from '@/core/record/signature'
+import { coverHash, isNameOf } from '@/core/record/signature'
 import { say } from '@/words/say'
 import type { JobStore } from '../device/jobStore'
 import { Field, Form, Said } from '../shell/Form'
@@ -27,6 +27,7 @@ export function SignDialog({
   const sign = async (): Promise<void> => {
     const printedName = typed.trim()
     if (printedName.length < 2) return setMessage(say('sign.name-needed'))
+    if (!isNameOf(printedName, name)) return setMessage(say('refused.sign-name', { name }))
     const kept = await store.add({
       kind: 'signature',
       v: 1,

@@ -36,8 +36,8 @@ export function SavedCell({ snapshot, timeZone }: { snapshot: Snapshot; timeZone
       : held && waiting > 0
         ? say('saved.held', { count: waiting })
         : waiting > 0
-        ? say(reception ? 'saved.sending' : 'saved.waiting', { count: waiting })
-        : say(reception ? 'saved.all' : 'saved.no-reception')
+          ? say(reception ? 'saved.sending' : 'saved.waiting', { count: waiting })
+          : say(reception ? 'saved.all' : 'saved.no-reception')
   return (
     <div className="row" data-testid="saved" data-waiting={waiting}>
       <ReceptionShape on={reception} />
