@@ -1,7 +1,7 @@
 /** A job of a test's own with one string, so that what is done to it changes nothing elsewhere. */
 import { v7 as uuid } from 'uuid'
 import { expect } from 'vitest'
-import type { Conditions, Entry } from '@/core/record/entry'
+import type { Body, Conditions, Entry } from '@/core/record/entry'
 import { exampleString } from '@/core/steps/worked'
 import { conditions, readingBody } from '@/core/testing/factsBuilder'
 import { demo, knock, type Who } from './server'
@@ -53,13 +53,16 @@ export class TestJob {
 
   /** A voltage of the string, with light from the kit's meter. */
   volts(value: number, rest: Record<string, unknown> = {}): Sent {
-    const body = readingBody({
+    return this.entry(this.voltageBody(value, rest), { partId: this.string.id, step: 'pv-voc' })
+  }
+
+  voltageBody(value: number, rest: Record<string, unknown> = {}): Body<'reading'> {
+    return readingBody({
       slots: { voltage: { text: String(value), value, bound: 'exact', unit: 'V' } },
       conditions: inKit(conditions(742, 43.6, new Date().toISOString())),
       plantRevision: this.string.revision,
       ...rest,
     })
-    return this.entry(body, { partId: this.string.id, step: 'pv-voc' })
   }
 
   send(entries: readonly unknown[], who: Who = 'tester') {

@@ -48,13 +48,7 @@ export class Line {
   private async answer<T>(path: string, request: RequestInit): Promise<T> {
     const { response, text } = await this.patiently(path, request)
     if (response.status === 502 || response.status === 503 || response.status === 504) throw new NoReception()
-    let answer: (Problem & T) | null = null
-    try {
-      answer = JSON.parse(text) as Problem & T
-    } catch {
-      // An answer that broke off is none.
-      if (response.ok) throw new NoReception()
-    }
+    const answer = jsonOf<(Problem & T) | null>(text)
     if (response.ok) return answer as T
     const code = answer?.type?.split('#')[1] ?? ''
     throw new Answered(response.status, answer?.title ?? answer?.message ?? say('door.server'), code)
@@ -82,6 +76,15 @@ export class Line {
     } finally {
       clearTimeout(timer)
     }
+  }
+}
+
+/** An answer that broke off, or a page that some network puts in the way, is no answer of the office. */
+function jsonOf<T>(text: string): T {
+  try {
+    return JSON.parse(text) as T
+  } catch {
+    throw new NoReception()
   }
 }
 

@@ -102,6 +102,6 @@ export class DeviceClock {
     this.epoch = uuid()
     this.measured = false
     // A clock that went back was moved, for sure. One that went ahead has mostly slept with the device, and is right.
-    if (drift < 0) this.offset_ms -= drift
+    if (drift < 0) this.offset_ms -= Math.round(drift)
   }
 }
