@@ -69,10 +69,12 @@ export async function manyStrings(): Promise<string> {
   const bodyOf = (step: string): object => entries.find((entry) => entry.step === step)!.body
   const job = await new BigJob().open('B', 'Bench field')
   const field = job.part({ kind: 'array', tag: 'Field', tilt_deg: 25, azimuth_deg: 180, mounting: 'open-rack' })
-  for (let k = 1; k <= STRINGS; k++) {
-    const { id, plantRevision } = job.part({ ...string, tag: String(k), arrayId: field.id })
+  const strings = Array.from({ length: STRINGS }, (_, k) =>
+    job.part({ ...string, tag: String(k + 1), arrayId: field.id }),
+  )
+  for (const [k, { id, plantRevision }] of strings.entries()) {
     job.add({ ...bodyOf('pv-polarity'), plantRevision }, id, 'pv-polarity')
-    if (k <= READ) job.add({ ...bodyOf('pv-voc'), plantRevision }, id, 'pv-voc')
+    if (k < READ) job.add({ ...bodyOf('pv-voc'), plantRevision }, id, 'pv-voc')
   }
   return job.send()
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type Evaluation, evaluate, evaluateNext } from '../evaluate'
 import { moduleModel } from '../pv/stringModel'
 import { exampleModule } from '../steps/worked'
+import { wholeBehind } from './run'
 import { FactsBuilder, START_ms } from '../testing/factsBuilder'
 
 /** What a sound string of eleven shows in the light and warmth of these readings. */
@@ -53,5 +54,36 @@ describe('one entry more', () => {
     )
     expect(anew.byKey.get(`pv-isc:${string}`)!.verdict).toBe('not-yet')
     expect(shown(alone)).toEqual(shown(anew))
+  })
+
+  it('that comes late, out of another device’s queue, comes to the same as one in its order', () => {
+    const build = new FactsBuilder()
+    const strings = ['1', '2', '3', '4'].map((tag) => build.string(tag))
+    for (const string of strings) build.polarity(string)
+    for (const string of strings.slice(0, 3)) build.voltage(string, SOUND_V)
+    const late = build.entries.at(-1)!.deviceTime
+    for (const string of strings.slice(0, 2)) build.voltage(string, SOUND_V * 1.01)
+    const { alone, anew } = bothWays(build, () => {
+      build.voltage(strings[3]!, SOUND_V * 0.9)
+      Object.assign(build.entries.at(-1)!, { deviceTime: late })
+    })
+    expect(anew.byKey.get(`pv-voc:${strings[3]}`)!.counting).not.toBeNull()
+    expect(shown(alone)).toEqual(shown(anew))
+    expect(wholeBehind(alone).entries.map((one) => one.id)).toEqual(wholeBehind(anew).entries.map((one) => one.id))
+  })
+
+  it('that comes late and opens or shuts what was read since is judged with everything anew', () => {
+    const build = new FactsBuilder()
+    const string = build.string('1')
+    const first = build.entries.at(-1)!.deviceTime
+    build.polarity(string)
+    build.voltage(string, SOUND_V)
+    for (const more of [() => build.voltage(string, SOUND_V * 0.8), () => build.polarity(string)]) {
+      const { alone, anew } = bothWays(build, () => {
+        more()
+        Object.assign(build.entries.at(-1)!, { deviceTime: first })
+      })
+      expect(shown(alone)).toEqual(shown(anew))
+    }
   })
 })

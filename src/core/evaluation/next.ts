@@ -4,7 +4,8 @@
  */
 import type { Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
-import { correctedTime } from '../record/order'
+import { correctedTime, inOrder } from '../record/order'
+import { stepById } from '../steps'
 import { isRead } from '../steps/step'
 import { withEntries } from './entryIndex'
 import { LeadNulls } from './leadNulls'
@@ -21,22 +22,41 @@ import type { Settled } from './settled'
 /** Kinds of entry that touch one step on one part; any other may touch everything. */
 const touchOneStep = new Set(['reading', 'left-out', 'override', 'confirmation', 'remark', 'photo', 'snag'])
 
-/** The entries that came after those of an evaluation, where they can be added to it; null where it is made anew. */
+/**
+ * The entries that came after those of an evaluation, in their order, where they can be added to it; null where it is
+ * made anew.
+ */
 export function addedSince(whole: Whole, facts: Facts): readonly Entry[] | null {
   const before = whole.facts
   if (facts.regime !== before.regime || facts.job.id !== before.job.id || facts.instruments !== before.instruments)
     return null
   if (facts.visits.length !== before.visits.length || facts.entries.length < before.entries.length) return null
   for (let k = 0; k < before.entries.length; k++) if (!isAsBefore(facts.entries[k]!, before.entries[k]!)) return null
-  const added = facts.entries.slice(before.entries.length)
-  let last = whole.entries.at(-1)
-  for (const entry of added) {
-    // In the order of entries it comes last, and no void waits for it.
-    if (!touchOneStep.has(entry.body.kind) || whole.index.voids.has(entry.id)) return null
-    if (last && !isBefore(momentOf(last), momentOf(entry))) return null
-    last = entry
-  }
-  return added
+  const added = inOrder(facts.entries.slice(before.entries.length))
+  const last = whole.entries.at(-1)
+  const isFitting = added.every(
+    (entry) =>
+      // No void waits for it, and it comes last, or where its coming late changes nothing of what was judged.
+      touchOneStep.has(entry.body.kind) &&
+      !whole.index.voids.has(entry.id) &&
+      (!last || isBefore(momentOf(last), momentOf(entry)) || mayComeLate(whole, entry)),
+  )
+  return isFitting ? added : null
+}
+
+/**
+ * Whether an entry may be added though later ones are there already, as when two people save at one moment. A reading is
+ * one that is the last of its own test, begins and ends no state of a place and nulls no leads: nothing that was judged
+ * at a time between looked for it.
+ */
+function mayComeLate({ index }: Whole, entry: Entry): boolean {
+  const { body, step: id, partId } = entry
+  if (body.kind === 'remark' || body.kind === 'photo' || body.kind === 'snag') return true
+  if (body.kind !== 'reading' || !id || !partId) return false
+  const step = stepById(id)
+  if (!step || !isRead(step) || step.nulls || step.effects?.length) return false
+  const known = index.readings.get(stepKey(id, partId))?.at(-1)
+  return !known || isBefore(momentOf(known), momentOf(entry))
 }
 
 const momentOf = (entry: Entry): Moment => ({ at: correctedTime(entry), entryId: entry.id })
@@ -47,7 +67,7 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
   const next: Whole = {
     ...whole,
     facts,
-    entries: [...whole.entries, ...added],
+    entries: inOrder([...whole.entries, ...added]),
     index: withEntries(whole.index, added),
     nulls: new LeadNulls(whole.nulls),
     owns: new Map(whole.owns),

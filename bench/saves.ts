@@ -1,0 +1,101 @@
+/**
+ * Saving under load against a bare durable INSERT, in one run on an instance of its own: fifty testers, each one reading
+ * a second, on jobs of 400 strings. Run: npm run bench:saves
+ */
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import mysql from 'mysql2/promise'
+import { v7 as uuid } from 'uuid'
+import type { Entry } from '@/core/record/entry'
+import { startInstance } from '../scripts/lib/instance'
+import { placesIn } from '../scripts/lib/paths'
+import { freePort } from '../scripts/lib/ports'
+
+const TESTERS = 50
+const JOBS = 5
+const EVERY_ms = 1000
+const LASTS_ms = Number(process.env.BENCH_SECONDS ?? 40) * 1000
+
+type Took = { list: number[]; failed: number }
+
+/** So many people, each doing something once a second whether or not the last was answered. */
+async function atOnce(count: number, act: (who: number, turn: number) => Promise<boolean>): Promise<Took> {
+  const took: Took = { list: [], failed: 0 }
+  const doings: Promise<void>[] = []
+  const one = async (who: number, turn: number): Promise<void> => {
+    const start = performance.now()
+    if (!(await act(who, turn).catch(() => false))) took.failed++
+    took.list.push(performance.now() - start)
+  }
+  const until = Date.now() + LASTS_ms
+  await Promise.all(
+    Array.from({ length: count }, async (_, who) => {
+      await new Promise((resolve) => setTimeout(resolve, (who / count) * EVERY_ms))
+      for (let turn = 0; Date.now() < until; turn++) {
+        doings.push(one(who, turn))
+        await new Promise((resolve) => setTimeout(resolve, EVERY_ms))
+      }
+    }),
+  )
+  await Promise.all(doings)
+  return took
+}
+
+function written({ list, failed }: Took): string {
+  const sorted = list.toSorted((a, b) => a - b)
+  const at = (share: number): string =>
+    `${sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!.toFixed(1)} ms`
+  return `${sorted.length} done, ${failed} failed; p50 ${at(0.5)}, p99 ${at(0.99)}, longest ${at(1)}`
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'upstand-bench-'))
+const port = await freePort()
+const instance = await startInstance(placesIn(join(folder, 'data')), { port, empty: false, quiet: true })
+process.env.UPSTAND_TEST_URL = instance.application.address
+const { manyStrings } = await import('./jobs')
+const { demo, knock } = await import('../tests/support/server')
+const admin = await mysql.createPool({ uri: instance.databases.adminUrl, connectionLimit: 10 })
+try {
+  const jobs: { id: string; visitId: string; readings: Entry[] }[] = []
+  for (let k = 0; k < JOBS; k++) {
+    const id = await manyStrings()
+    const { body } = await knock<{ facts: { entries: Entry[] } }>('tester', `/api/jobs/${id}/facts`)
+    const readings = body.facts.entries.filter((entry) => entry.step === 'pv-voc')
+    jobs.push({ id, visitId: readings[0]!.visitId, readings })
+  }
+  await admin.query('CREATE TABLE bare (id CHAR(36) PRIMARY KEY, body JSON NOT NULL)')
+  const text = JSON.stringify(jobs[0]!.readings[0])
+  const insert = async (): Promise<boolean> => {
+    await admin.query('INSERT INTO bare VALUES (?, ?)', [uuid(), text])
+    return true
+  }
+  const sent = new Set<string>()
+  const save = async (who: number, turn: number): Promise<boolean> => {
+    const job = jobs[who % JOBS]!
+    const { receivedAt: _, personId: __, ...reading } = job.readings[(who * 31 + turn) % job.readings.length]!
+    const one = { ...reading, id: uuid(), deviceTime: new Date().toISOString(), clockOffset_ms: 0 }
+    const { status, body } = await knock<{ fates: { fate: string }[] }>('tester', `/api/jobs/${job.id}/entries`, {
+      personId: demo.person.tester,
+      entries: [one],
+    })
+    const isKept = status === 200 && body.fates[0]!.fate === 'kept'
+    if (isKept) sent.add(one.id)
+    return isKept
+  }
+  for (let k = 0; k < JOBS; k++) await save(k, 0)
+  console.log(`bare durable INSERT, ${TESTERS} a second: ${written(await atOnce(TESTERS, insert))}`)
+  const beside = atOnce(5, insert)
+  console.log(`save of a reading, ${TESTERS} a second:   ${written(await atOnce(TESTERS, save))}`)
+  console.log(`bare INSERT beside it, 5 a second:   ${written(await beside)}`)
+  const there = new Set<string>()
+  for (const { id } of jobs) {
+    const { body } = await knock<{ facts: { entries: Entry[] } }>('tester', `/api/jobs/${id}/facts`)
+    for (const entry of body.facts.entries) there.add(entry.id)
+  }
+  console.log(`acknowledged and lost: ${[...sent].filter((id) => !there.has(id)).length} of ${sent.size}`)
+} finally {
+  await admin.end()
+  await instance.stop()
+  await rm(folder, { recursive: true, force: true })
+}
