@@ -9,6 +9,7 @@ import { contextOf, judgeStep, readingOf } from '@/core/evaluation/judge'
 import type { Part, PartData } from '@/core/plant/part'
 import { PlantIndex } from '@/core/plant/plantIndex'
 import { plantOfJob } from '@/core/plant/projection'
+import { Lookup } from '@/core/evaluation/lookup'
 import type { Body, Entry, SlotValue } from '@/core/record/entry'
 import { inOrder } from '@/core/record/order'
 import type { Facts } from '@/core/record/facts'
@@ -373,6 +374,16 @@ export class Play {
     return { ...this.build.facts({ visits: [...this.visits], regime, instruments }), entries: [...this.build.entries] }
   }
 
+  private looked: Lookup | null = null
+  /** What a door holds a reading against, gone on from the last time as a door does. */
+  lookup(): Lookup {
+    const { facts } = this
+    const known = this.looked?.facts
+    const isOlder = known && known.regime === facts.regime && known.entries.every((one, k) => one === facts.entries[k])
+    this.looked = isOlder ? this.looked!.with(facts.entries.slice(known.entries.length)) : Lookup.of(facts)
+    return this.looked
+  }
+
   get visitId(): string {
     return this.visits.at(-1)!.id
   }
@@ -601,6 +612,14 @@ function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
   const body = bodyOf(at, play.facts, wish)
   if (Object.keys(body.slots).length === 0) return
   const draft = evaluateDraft(play.evaluation, at, body)
+  if (isRead(at.step)) {
+    const { check, missing } = play.lookup().check(at.step, at.part, body)
+    same(
+      [check, missing.map((slot) => slot.id)],
+      [draft.check, draft.missing.map((slot) => slot.id)],
+      'doors check alike',
+    )
+  }
   const worse = evaluateDraft(play.evaluation, at, moreUncertain(body))
   must(
     !(draft.judgement.verdict === 'close' && worse.judgement.verdict === 'within'),

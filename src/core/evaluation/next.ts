@@ -20,7 +20,15 @@ import { subjectsOf } from './subjects'
 import type { Settled } from './settled'
 
 /** Kinds of entry that touch one step on one part; any other may touch everything. */
-const touchOneStep = new Set(['reading', 'left-out', 'override', 'confirmation', 'remark', 'photo', 'snag'])
+export const touchOneStep: ReadonlySet<string> = new Set([
+  'reading',
+  'left-out',
+  'override',
+  'confirmation',
+  'remark',
+  'photo',
+  'snag',
+])
 
 /**
  * The entries that came after those of an evaluation, in their order, where they can be added to it; null where it is

@@ -7,6 +7,7 @@
  * comes second, in this process or in another one, reads what came before, judges again and takes the place after.
  */
 import { and, eq, inArray } from 'drizzle-orm'
+import type { Lookup } from '@/core/evaluation/lookup'
 import { type Entry, type SentEntry, sentEntrySchema } from '@/core/record/entry'
 import { instrumentsNamed, withKitCopies } from '@/core/record/kitCopies'
 import { correctedTime } from '@/core/record/order'
@@ -20,7 +21,7 @@ import { DUPLICATE_KEY, type Database, errnoOf, type Queries, retried } from '..
 import { attachment, entry, instrument, part } from '../db/schema'
 import { isWhole, whereAndWhy } from '../door'
 import { canonicalHash } from '../seal/canonical'
-import { type Drawn, type HeldJob, heldJob } from './heldJob'
+import { type HeldJob, heldJob } from './heldJob'
 import { type Author, type Beside, refusalOf } from './refusals'
 
 export const MOST_IN_A_BATCH = 200
@@ -87,7 +88,7 @@ async function append(db: Database, held: HeldJob, author: Author, sent: readonl
     if (plan.rows.length === 0) return plan.fates
     try {
       await insert(db, plan)
-      held.take(plan.drawn, new Map(plan.rows.map((row) => [row.id, row.bodyHash])))
+      held.take(plan.view, new Map(plan.rows.map((row) => [row.id, row.bodyHash])))
       return plan.fates
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error
@@ -100,7 +101,7 @@ async function append(db: Database, held: HeldJob, author: Author, sent: readonl
 }
 
 type Row = typeof entry.$inferInsert
-type Plan = { fates: Fate[]; rows: Row[]; drawn: Drawn; changedParts: string[]; doubtful: boolean }
+type Plan = { fates: Fate[]; rows: Row[]; view: Lookup; changedParts: string[]; doubtful: boolean }
 
 /** What becomes of each entry, as far as this process knows, and the rows that are to be written. */
 function planOf(
@@ -111,7 +112,7 @@ function planOf(
   known: ReadonlyMap<string, Fate>,
 ): Plan {
   const receivedAt = new Date()
-  const plan: Plan = { fates: [], rows: [], drawn: held.drawn, changedParts: [], doubtful: false }
+  const plan: Plan = { fates: [], rows: [], view: held.view, changedParts: [], doubtful: false }
   const inBatch = new Map<string, string>()
   for (const each of sent) {
     if (isFate(each)) {
@@ -125,16 +126,16 @@ function planOf(
       plan.fates.push(fate)
       continue
     }
-    const no = refusalOf({ held, drawn: plan.drawn, beside, author, one })
+    const no = refusalOf({ held, view: plan.view, beside, author, one })
     if (no) {
       plan.doubtful = true
       plan.fates.push(refused(one.id, no.code, no.figures, no.family))
       continue
     }
-    const kept = asKept(one, author, beside, plan.drawn, receivedAt)
+    const kept = asKept(one, author, beside, plan.view, receivedAt)
     inBatch.set(one.id, bodyHash)
     plan.rows.push(rowOf(kept, held.seq + plan.rows.length + 1, receivedAt, bodyHash))
-    plan.drawn = plan.drawn.with([kept])
+    plan.view = plan.view.with([kept])
     if (kept.body.kind === 'plant-change' && kept.partId) plan.changedParts.push(kept.partId)
     plan.fates.push({ id: one.id, fate: 'kept', receivedAt: receivedAt.toISOString(), ...changedIn(one, kept) })
   }
@@ -150,7 +151,7 @@ const MOST_AHEAD_ms = 2000
 const MOST_BEFORE_VISIT_ms = 3_600_000
 
 /** The entry as the office keeps it. */
-function asKept(one: SentEntry, author: Author, { kit }: Beside, drawn: Drawn, receivedAt: Date): Entry {
+function asKept(one: SentEntry, author: Author, { kit }: Beside, view: Lookup, receivedAt: Date): Entry {
   const step = one.step ? (stepById(one.step) ?? null) : null
   const body = withKitCopies(one.body, step, kit)
   const kept = { ...one, body, personId: author.id, receivedAt: receivedAt.toISOString() } as Entry
@@ -159,7 +160,7 @@ function asKept(one: SentEntry, author: Author, { kit }: Beside, drawn: Drawn, r
   const ahead_ms = at - receivedAt.getTime()
   if (ahead_ms > MOST_AHEAD_ms)
     return { ...kept, clockOffset_ms: kept.clockOffset_ms - ahead_ms, clockMoved_ms: kept.clockMoved_ms ?? ahead_ms }
-  const visit = drawn.facts.visits.find(({ id }) => id === kept.visitId)
+  const visit = view.facts.visits.find(({ id }) => id === kept.visitId)
   const before_ms = visit ? Date.parse(visit.startsAt) - at : 0
   return before_ms > MOST_BEFORE_VISIT_ms ? { ...kept, clockMoved_ms: kept.clockMoved_ms ?? -before_ms } : kept
 }
@@ -187,19 +188,19 @@ const rowOf = (kept: Entry, seq: number, receivedAt: Date, bodyHash: string): Ro
 })
 
 /** One statement; where the plant changes, its projection goes with it or neither. */
-async function insert(db: Database, { rows, drawn, changedParts }: Plan): Promise<void> {
+async function insert(db: Database, { rows, view, changedParts }: Plan): Promise<void> {
   if (changedParts.length === 0) {
     await db.insert(entry).values(rows)
     return
   }
-  const plant = plantFrom(inOrder(drawn.facts.entries))
+  const plant = plantFrom(inOrder(view.facts.entries))
   await db.transaction(async (tx) => {
     await tx.insert(entry).values(rows)
     for (const id of new Set(changedParts)) {
       const { data, revision, retired } = plant.get(id)!
       await tx
         .insert(part)
-        .values({ id, jobId: drawn.facts.job.id, data, revision, retired })
+        .values({ id, jobId: view.facts.job.id, data, revision, retired })
         .onDuplicateKeyUpdate({ set: { data, revision, retired } })
     }
   })
@@ -215,7 +216,7 @@ async function knownElsewhere(db: Queries, held: HeldJob, rows: readonly Row[]):
 
 async function besideOf(db: Queries, held: HeldJob, sent: readonly (Sent | Fate)[]): Promise<Beside> {
   const entries = sent.flatMap((each) => (isFate(each) ? [] : [each.one]))
-  const jobId = held.drawn.facts.job.id
+  const jobId = held.view.facts.job.id
   const tools = [...new Set(entries.flatMap((one) => instrumentsNamed(one.body)))]
   const photos = entries.flatMap(({ body }) => (body.kind === 'photo' ? [body.attachment] : []))
   const changed = entries.flatMap(({ body, partId }) => (body.kind === 'plant-change' && partId ? [partId] : []))

@@ -2,7 +2,7 @@
  * Jobs as this process holds them while people save: what was read from the rows once, and what came since. Nothing
  * depends on it: it is made anew from the rows, and every save checks against them that nothing else was kept meanwhile.
  */
-import { type Evaluation, evaluateNext } from '@/core/evaluate'
+import { Lookup } from '@/core/evaluation/lookup'
 import type { Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { Queries } from '../db/client'
@@ -10,28 +10,6 @@ import { entriesAfter, loadFrame } from './facts'
 
 /** Entries of all jobs together that a process keeps in mind; the jobs that were not asked for longest go first. */
 const MOST_ENTRIES = 120_000
-
-/** Facts and their evaluation, made when it is asked for; entries can be added without touching what others hold. */
-export class Drawn {
-  constructor(
-    readonly facts: Facts,
-    private evaluation: Evaluation | null = null,
-  ) {}
-
-  evaluated(): Evaluation {
-    this.evaluation = evaluateNext(this.evaluation, this.facts, Date.now())
-    return this.evaluation
-  }
-
-  with(entries: readonly Entry[]): Drawn {
-    return this.facing({ ...this.facts, entries: [...this.facts.entries, ...entries] })
-  }
-
-  /** The same evaluation so far, of other facts. */
-  facing(facts: Facts): Drawn {
-    return new Drawn(facts, this.evaluation)
-  }
-}
 
 export class HeldJob {
   private queue: Promise<unknown> = Promise.resolve()
@@ -41,12 +19,12 @@ export class HeldJob {
   /** The last place among the job's entries that this process knows: the next entry takes the one after. */
   seq = 0
 
-  private constructor(public drawn: Drawn) {}
+  private constructor(public view: Lookup) {}
 
   static async load(db: Queries, jobId: string): Promise<HeldJob | null> {
     const frame = await loadFrame(db, jobId)
     if (!frame) return null
-    const held = new HeldJob(new Drawn({ ...frame, entries: [] }))
+    const held = new HeldJob(Lookup.of({ ...frame, entries: [] }))
     await held.read(db)
     return held
   }
@@ -54,7 +32,7 @@ export class HeldJob {
   hashOf = (id: string): string | undefined => this.hashes.get(id)
   entryOf = (id: string): Entry | undefined => {
     const place = this.placeOf.get(id)
-    return place === undefined ? undefined : this.drawn.facts.entries[place]
+    return place === undefined ? undefined : this.view.facts.entries[place]
   }
 
   /** One save of a job at a time in this process, so that two of them do not take one place. */
@@ -64,35 +42,35 @@ export class HeldJob {
     return next
   }
 
-  /** What was kept by this process: `drawn` holds it already. */
-  take(drawn: Drawn, hashes: ReadonlyMap<string, string>): void {
-    const from = this.drawn.facts.entries.length
-    this.drawn = drawn
-    for (let k = from; k < drawn.facts.entries.length; k++) this.placeOf.set(drawn.facts.entries[k]!.id, k)
+  /** What was kept by this process: `view` holds it already. */
+  take(view: Lookup, hashes: ReadonlyMap<string, string>): void {
+    const from = this.view.facts.entries.length
+    this.view = view
+    for (let k = from; k < view.facts.entries.length; k++) this.placeOf.set(view.facts.entries[k]!.id, k)
     for (const [id, hash] of hashes) this.hashes.set(id, hash)
-    this.seq += drawn.facts.entries.length - from
+    this.seq += view.facts.entries.length - from
   }
 
   /** Takes in what others wrote since: entries, visits, the kit. */
   async catchUp(db: Queries): Promise<void> {
-    const frame = await loadFrame(db, this.drawn.facts.job.id)
+    const frame = await loadFrame(db, this.view.facts.job.id)
     if (!frame) return
-    const { entries, instruments } = this.drawn.facts
+    const { entries, instruments } = this.view.facts
     const isSameKit = JSON.stringify(frame.instruments) === JSON.stringify(instruments)
     const facts: Facts = {
       ...frame,
       entries,
-      regime: this.drawn.facts.regime,
+      regime: this.view.facts.regime,
       instruments: isSameKit ? instruments : frame.instruments,
     }
-    this.drawn = this.drawn.facing(facts)
+    this.view = this.view.facing(facts)
     await this.read(db)
   }
 
   private async read(db: Queries): Promise<void> {
-    for await (const page of entriesAfter(db, this.drawn.facts.job.id, this.seq)) {
+    for await (const page of entriesAfter(db, this.view.facts.job.id, this.seq)) {
       const entries = page.map((one) => one.entry)
-      this.take(this.drawn.with(entries), new Map(page.map((one) => [one.entry.id, one.bodyHash])))
+      this.take(this.view.with(entries), new Map(page.map((one) => [one.entry.id, one.bodyHash])))
       this.seq = page.at(-1)!.seq
     }
   }

@@ -2,7 +2,7 @@
  * Why an entry cannot be kept. Who made it, which part, visit, entry or picture it speaks of, and whether that is there,
  * is decided here from what the office holds; facts are never refused because of a gate or a seal.
  */
-import { checkBody, type Evaluation } from '@/core/evaluate'
+import type { Lookup } from '@/core/evaluation/lookup'
 import type { Body, SentEntry } from '@/core/record/entry'
 import { instrumentsNamed } from '@/core/record/kitCopies'
 import type { Instrument } from '@/core/record/instrument'
@@ -12,7 +12,7 @@ import { stepById } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
 import type { Figures } from '@/core/verdict/verdict'
 import type { Role } from '../db/schema'
-import type { Drawn, HeldJob } from './heldJob'
+import type { HeldJob } from './heldJob'
 
 export type Author = { id: string; name: string; right: Role }
 
@@ -27,26 +27,26 @@ export type Beside = {
 
 export type Refusal = { code: string; figures?: Figures; family?: string }
 
-type Asked = { held: HeldJob; drawn: Drawn; beside: Beside; author: Author; one: SentEntry }
+type Asked = { held: HeldJob; view: Lookup; beside: Beside; author: Author; one: SentEntry }
 
 /** The reason why an entry cannot be kept, null where it can. */
 export function refusalOf(asked: Asked): Refusal | null {
-  const { author, one, drawn } = asked
-  if (one.jobId !== drawn.facts.job.id) return { code: 'wrong-job' }
-  if (!drawn.facts.visits.some((visit) => visit.id === one.visitId)) return { code: 'wrong-visit' }
+  const { author, one, view } = asked
+  if (one.jobId !== view.facts.job.id) return { code: 'wrong-job' }
+  if (!view.facts.visits.some((visit) => visit.id === one.visitId)) return { code: 'wrong-visit' }
   if (author.right === 'viewer') return { code: 'read-only' }
   return refusedPlace(asked) ?? refusedTool(asked) ?? refusedBody(asked)
 }
 
 /** The part and the step that an entry speaks of. */
-function refusedPlace({ one, drawn, beside }: Asked): Refusal | null {
+function refusedPlace({ one, view, beside }: Asked): Refusal | null {
   const { partId, step, body } = one
   if (step !== null && !stepById(step)) return { code: 'no-step', figures: { step } }
   if (body.kind === 'plant-change') {
     if (partId === null) return { code: 'no-part' }
     return beside.foreignParts.has(partId) ? { code: 'part-of-another-job' } : null
   }
-  return partId !== null && !drawn.evaluated().parts.has(partId) ? { code: 'no-part' } : null
+  return partId !== null && !view.parts.has(partId) ? { code: 'no-part' } : null
 }
 
 function refusedTool({ one, beside }: Asked): Refusal | null {
@@ -54,7 +54,7 @@ function refusedTool({ one, beside }: Asked): Refusal | null {
 }
 
 function refusedBody(asked: Asked): Refusal | null {
-  const { author, one, beside, drawn } = asked
+  const { author, one, beside, view } = asked
   const { body } = one
   switch (body.kind) {
     case 'signature':
@@ -75,7 +75,7 @@ function refusedBody(asked: Asked): Refusal | null {
     case 'photo':
       return beside.pictures.get(body.attachment) === body.sha256 ? null : { code: 'photo-not-there' }
     case 'reading':
-      return refusedReading(drawn.evaluated(), one, body)
+      return refusedReading(view, one, body)
     default:
       return null
   }
@@ -101,15 +101,15 @@ function ownTargetOf(asked: Asked, id: string, kinds: readonly string[]) {
 }
 
 /** An entry of the job; those which this batch adds are not held yet. */
-function entryIn({ held, drawn }: Pick<Asked, 'held' | 'drawn'>, id: string) {
-  return held.entryOf(id) ?? drawn.facts.entries.slice(held.drawn.facts.entries.length).find((one) => one.id === id)
+function entryIn({ held, view }: Pick<Asked, 'held' | 'view'>, id: string) {
+  return held.entryOf(id) ?? view.facts.entries.slice(held.view.facts.entries.length).find((one) => one.id === id)
 }
 
 function refusedLight(asked: Asked, body: Body<'conditions'>): Refusal | null {
   const { irradiance, cell } = body.conditions
   const figures = { irradiance: irradiance.read.value, temperature: cell.read.value }
   const reading = targetOf(asked, body.target, ['reading'])
-  const part = reading?.partId ? asked.drawn.evaluated().parts.get(reading.partId)?.data : undefined
+  const part = reading?.partId ? asked.view.parts.get(reading.partId)?.data : undefined
   const code = refuseConditions(body.conditions, part?.kind === 'string' ? part.moduleType.data : null)
   if (code) return { code, figures }
   return reading ? null : { code: 'no-target' }
@@ -119,26 +119,26 @@ function refusedLight(asked: Asked, body: Body<'conditions'>): Refusal | null {
  * A void is by the author of its target, before anybody signed for it, or by a supervisor. A supervisor's may arrive
  * before its target; anybody else's comes after it out of the same queue.
  */
-function refusedVoid({ held, drawn, author }: Asked, target: string): Refusal | null {
-  const found = entryIn({ held, drawn }, target)
+function refusedVoid({ held, view, author }: Asked, target: string): Refusal | null {
+  const found = entryIn({ held, view }, target)
   if (found?.body.kind === 'void') return { code: 'void-target' }
   if (author.right === 'supervisor') return null
   if (!found) return { code: 'void-of-nothing' }
   // What was signed is told by the order in which the office kept it: no clock of a device has a say.
-  const { entries } = drawn.facts
+  const { entries } = view.facts
   const isSigned = entries.slice(entries.indexOf(found)).some((one) => one.body.kind === 'signature')
   return found.personId === author.id && !isSigned ? null : { code: 'void-own' }
 }
 
 /** The same questions as on the bench: the right part, its slots, nothing absurd, nothing missing. */
-function refusedReading(evaluation: Evaluation, one: SentEntry, body: Body<'reading'>): Refusal | null {
+function refusedReading(view: Lookup, one: SentEntry, body: Body<'reading'>): Refusal | null {
   const step = one.step ? stepById(one.step) : null
   if (!step) return { code: 'no-step', figures: { step: one.step ?? '' } }
-  const found = one.partId ? evaluation.parts.get(one.partId) : undefined
+  const found = one.partId ? view.parts.get(one.partId) : undefined
   if (!found) return { code: 'no-part' }
   if (found.data.kind !== step.appliesTo) return { code: 'part-of-another-kind', figures: { step: step.id } }
   if (!isRead(step)) return { code: 'computed-step', figures: { step: step.id } }
-  const { check, missing } = checkBody(evaluation, { step, part: found }, body)
+  const { check, missing } = view.check(step, found, body)
   if (check.state !== 'fine')
     return { code: check.code, figures: check.figures, family: check.state === 'ask' ? 'ask' : 'refused' }
   const [first] = missing

@@ -6,6 +6,8 @@ import { account, rateLimit, session, user, verification } from '../db/schema'
 import { allowedOrigins, env } from '../env'
 
 const LEAST_PASSWORD = 10
+/** A session that is used lives on: so old it is renewed. */
+export const SESSION_RENEWED_AFTER_s = 60 * 60 * 24
 
 function makeAuth() {
   const secure = env().UPSTAND_URL?.startsWith('https:') ?? false
@@ -20,7 +22,7 @@ function makeAuth() {
     }),
     /** Passwords are hashed with scrypt, which is memory-hard: the library's own default. */
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: LEAST_PASSWORD },
-    session: { expiresIn: 60 * 60 * 24 * 30, updateAge: 60 * 60 * 24 },
+    session: { expiresIn: 60 * 60 * 24 * 30, updateAge: SESSION_RENEWED_AFTER_s },
     rateLimit: {
       enabled: true,
       window: 60,

@@ -9,14 +9,6 @@ import { env } from '../env'
 
 export type Member = { id: string; name: string; role: Role }
 
-export async function memberByUser(db: Queries, userId: string): Promise<Member | null> {
-  const [row] = await db
-    .select({ id: person.id, name: person.name, role: person.role })
-    .from(person)
-    .where(and(eq(person.userId, userId), eq(person.active, true)))
-  return row ?? null
-}
-
 /** What a person may do in a job: a supervisor all, others only where they are assigned. Null: not even see it. */
 export async function rightsIn(db: Queries, member: Member, jobId: string): Promise<Role | null> {
   const [found] = await db.select({ id: job.id }).from(job).where(eq(job.id, jobId))
