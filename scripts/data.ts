@@ -10,14 +10,15 @@ import { ownPlaces } from './lib/paths'
 import { run } from './lib/run'
 import { Stop, say, step } from './lib/say'
 
-async function withDatabases<T>(
+export async function withDatabases<T>(
   work: (databases: Awaited<ReturnType<typeof openDatabases>>) => Promise<T>,
 ): Promise<T> {
   const databases = await openDatabases(ownPlaces)
   try {
     return await work(databases)
   } finally {
-    await databases.own?.stop()
+    // Who did not start it does not stop it: somebody works on it.
+    if (databases.own?.startedHere) await databases.own.stop()
   }
 }
 

@@ -7,6 +7,7 @@ const usage = `./upstand start [--port N] [--empty]   install what is missing, b
 ./upstand calc [NAME]                 calculations: JSON in, JSON out
 ./upstand backup                      write a backup of the private database
 ./upstand restore FILE                put a backup back
+./upstand seal-key [new]              show the keys that seal, or let a new one follow (--lost where the old is gone)
 ./upstand add-user                    add a person who signs in by e-mail and password`
 
 const DEFAULT_PORT = 4380
@@ -32,6 +33,16 @@ async function main(): Promise<number> {
     case 'restore': {
       const { restore } = await import('./data')
       return restore(rest[0])
+    }
+    case 'seal-key': {
+      const { positionals, values } = parsed(() =>
+        parseArgs({ args: rest, allowPositionals: true, options: { lost: { type: 'boolean' } } }),
+      )
+      const { sealKeys, newSealKey } = await import('./sealKey')
+      if (positionals[0] === undefined) return sealKeys()
+      if (positionals[0] !== 'new' || positionals.length > 1)
+        throw new Stop(`seal-key takes "new" or nothing.\n\n${usage}`)
+      return newSealKey(values.lost ?? false)
     }
     case 'add-user': {
       const { addUser } = await import('./data')

@@ -19,6 +19,19 @@ async function health(port: number): Promise<{ name: string; instance: string } 
   }
 }
 
+/** The address at which this data folder is served already, null where it is not. */
+export async function servedAt(places: Places): Promise<string | null> {
+  const { appPort, instance, startPid } = await readState(places)
+  if (!appPort || !startPid || startPid === process.pid || (await health(appPort))?.instance !== instance) return null
+  try {
+    process.kill(startPid, 0)
+  } catch {
+    // Its start was killed: the application goes on without it, and is taken over.
+    return null
+  }
+  return `http://127.0.0.1:${appPort}`
+}
+
 /** A start that was killed can leave its application behind: it is ended, and only it. */
 async function endLeftBehind(places: Places, port: number): Promise<void> {
   const { appPid, appPort, instance } = await readState(places)
@@ -72,7 +85,7 @@ export async function startApplication(
         : ['ignore', options.dev ? 'inherit' : 'ignore', 'inherit'],
     },
   )
-  await writeState(places, { appPid: child.pid, appPort: port, instance })
+  await writeState(places, { appPid: child.pid, appPort: port, instance, startPid: process.pid })
   const exited = new Promise<number | null>((resolve) => child.on('exit', resolve))
   let ended = false
   void exited.then(() => {

@@ -8,7 +8,7 @@ import { grantsFor, NewerDatabase } from '@/server/db/migrate'
 import { seedBasics, seedDemo } from '@/server/demo/seed'
 import { addShippedRegimes } from '@/server/jobs/regimes'
 import { isDemo } from '@/server/people/people'
-import { type Application, appEnvironment, startApplication } from './application'
+import { type Application, appEnvironment, servedAt, startApplication } from './application'
 import { startYard } from './demoYard'
 import { backUp, bringUpToDate, grantToApp, type Mariadb, startMariadb } from './mariadb'
 import { ensureMariadb } from './packages'
@@ -35,7 +35,7 @@ export async function openDatabases(places: Places): Promise<DatabaseUrls> {
     await forPeople(() => bringUpToDate(own.adminUrl, async () => void (await backUp(places, own, secrets))))
     await grantToApp(places, secrets)
   } catch (error) {
-    await own.stop()
+    if (own.startedHere) await own.stop()
     throw error
   }
   return { adminUrl: own.adminUrl, appUrl: own.appUrl, own, secrets }
@@ -127,6 +127,9 @@ export async function startInstance(
   places: Places,
   options: { port: number; empty: boolean; dev?: boolean; quiet?: boolean; yard?: boolean },
 ): Promise<Instance> {
+  const served = await servedAt(places)
+  if (served)
+    throw new Stop(`Upstand runs on ${places.data} already: it is at ${served}. Stop that one first (Ctrl-C).`)
   const databases = await openDatabases(places)
   const environment = appEnvironment(databases.secrets, places, databases.appUrl, options.port)
   const db = openDatabase(databases.appUrl, 4)

@@ -1,7 +1,7 @@
 /** A private MariaDB: own data folder, own socket and port, on loopback; never the system's service. */
 import { type ChildProcess, spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
-import { mkdir, readFile, rm } from 'node:fs/promises'
+import { mkdir, readdir, readFile, rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
@@ -9,7 +9,7 @@ import { grantsFor, migrateDatabase, migrationState } from '@/server/db/migrate'
 import { migrations, type Places } from './paths'
 import { freePort, isFree } from './ports'
 import { run } from './run'
-import { Stop, step } from './say'
+import { Stop, say, step } from './say'
 import { readState, type Secrets, writeState } from './state'
 
 export const DATABASE = 'upstand'
@@ -24,6 +24,8 @@ export type Mariadb = {
   adminUrl: string
   appUrl: string
   exited: Promise<number | null>
+  /** False where it ran already: somebody else uses it. */
+  startedHere: boolean
   stop(): Promise<void>
 }
 
@@ -49,9 +51,24 @@ async function answering(places: Places, secrets: Secrets): Promise<boolean> {
   }
 }
 
+/** Whether the folder holds the database itself: then it is opened, whatever else is missing. */
+const holdsTables = (places: Places): boolean => existsSync(join(places.mariadb, DATABASE))
+
+/** Moves a folder out of the way under a name that says when. Nothing is ever deleted here. */
+async function setAside(folder: string): Promise<void> {
+  const aside = `${folder}.set-aside-${new Date().toISOString().replace(/[:.]/g, '-')}`
+  await rename(folder, aside)
+  say(`The database folder was not whole and holds no tables of Upstand. It was set aside as ${aside}`)
+}
+
 async function initialise(places: Places): Promise<void> {
-  if (existsSync(join(places.mariadb, 'mysql')) && existsSync(join(places.mariadb, '.whole'))) return
-  await rm(places.mariadb, { recursive: true, force: true })
+  if (existsSync(join(places.mariadb, 'mysql')) && (existsSync(join(places.mariadb, '.whole')) || holdsTables(places)))
+    return
+  if (holdsTables(places))
+    throw new Stop(
+      `${places.mariadb} holds Upstand's tables but not what the database server needs beside them. Put the whole folder back, or move it away and restore a backup.`,
+    )
+  if (existsSync(places.mariadb) && (await readdir(places.mariadb)).length > 0) await setAside(places.mariadb)
   await mkdir(places.mariadb, { recursive: true, mode: 0o700 })
   await step('Making a private database folder (once)', async () => {
     const user = process.getuid?.() === 0 ? ['--user=root'] : []
@@ -138,10 +155,12 @@ export async function startMariadb(places: Places, secrets: Secrets): Promise<Ma
   const state = await readState(places)
   let pid: number
   let port: number
-  let exited: Promise<number | null> = new Promise(() => undefined)
-  if (state.databasePort && state.databasePid && (await answering(places, secrets))) {
-    pid = state.databasePid
-    port = state.databasePort
+  let exited: Promise<number | null>
+  const startedHere = !(state.databasePort && state.databasePid && (await answering(places, secrets)))
+  if (!startedHere) {
+    pid = state.databasePid!
+    port = state.databasePort!
+    exited = silence(places, secrets)
   } else {
     port = state.databasePort && (await isFree(state.databasePort)) ? state.databasePort : await freePort()
     await rm(socketOf(places), { force: true })
@@ -161,8 +180,17 @@ export async function startMariadb(places: Places, secrets: Secrets): Promise<Ma
     adminUrl: url(OWNER, secrets.ownerPassword),
     appUrl: url(APP, secrets.appPassword),
     exited,
+    startedHere,
     stop: () => stopMariadb(places, secrets, pid),
   }
+}
+
+const LOOK_EVERY_MS = 2000
+
+/** Ends when a server that was taken over answers no longer: it is nobody's child here. */
+async function silence(places: Places, secrets: Secrets): Promise<null> {
+  while (await answering(places, secrets)) await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS).unref())
+  return null
 }
 
 async function waitUntilReady(places: Places, secrets: Secrets, exited: Promise<number | null>): Promise<void> {

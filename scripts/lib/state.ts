@@ -10,6 +10,8 @@ export type State = {
   databasePid?: number
   appPid?: number
   appPort?: number
+  /** The process that started the application, and stops it. */
+  startPid?: number
   instance?: string
   buildStamp?: string
 }

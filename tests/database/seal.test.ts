@@ -126,12 +126,12 @@ describe('a sealed record', () => {
   })
 
   it('shows when somebody changed the database itself', async () => {
-    type Checks = { issues: { whole: boolean; changedEntries: string[] }[] }
+    type Checks = { issues: { whole: boolean; problems: object[] }[] }
     const check = async () => (await knock<Checks>('viewer', `/api/jobs/${demo.job.open}/verify`)).body
-    expect(await check()).toEqual({ issues: [] })
+    expect(await check()).toEqual({ issues: [], problems: [] })
     const verify = async () =>
       (await knock<Checks>('supervisor', `/api/jobs/${demo.job.sealed}/verify`)).body.issues[0]!
-    expect(await verify()).toMatchObject({ whole: true, changedEntries: [] })
+    expect(await verify()).toMatchObject({ whole: true, problems: [] })
     // Somebody with every right over the database takes the trigger away and changes one reading.
     const owner = await mysql.createConnection(process.env.UPSTAND_TEST_DATABASE_ADMIN!)
     const [[found]] = (await owner.query(
@@ -146,7 +146,7 @@ describe('a sealed record', () => {
     await write(
       found.body.replace('"note":null', '"note":"it was fine"').replace('"note": null', '"note": "it was fine"'),
     )
-    expect(await verify()).toMatchObject({ whole: false, changedEntries: [found.id] })
+    expect(await verify()).toMatchObject({ whole: false, problems: [{ code: 'entry-changed', figures: { count: 1 } }] })
     await write(found.body)
     await owner.query(trigger['SQL Original Statement']!.replace(/DEFINER=\S+ /, ''))
     await owner.end()

@@ -54,7 +54,7 @@ export async function migrateDatabase(adminUrl: string, folder: string): Promise
 }
 
 /** What the application's own user may do: everything but change or remove what is append-only, or the tables. */
-const APPEND_ONLY = ['entry', 'seal', 'regime', 'attachment']
+const APPEND_ONLY = ['entry', 'seal', 'seal_key', 'regime', 'attachment']
 const CHANGEABLE = [
   'company',
   'person',

@@ -62,6 +62,8 @@ export const job = mysqlTable('job', {
   regimeId: varchar('regime_id', { length: 60 }).notNull(),
   regimeVersion: int('regime_version').notNull(),
   createdAt: instant('created_at').notNull(),
+  /** How many seals were made: one that is missing is missed. */
+  seals: int().notNull().default(0),
   /** A cache for lists: what it was computed from stands beside it, and readers recompute when it is behind. */
   summary: json().$type<unknown>(),
   summarySeen: int('summary_seen'),
@@ -188,13 +190,28 @@ export const seal = mysqlTable(
       .notNull()
       .references(() => job.id),
     issue: varchar({ length: 4 }).notNull(),
+    /** Its place among the seals of its job: 1, 2, 3, whatever any clock says. */
+    number: int().notNull(),
     sealedAt: instant('sealed_at').notNull(),
     hash: char({ length: 64 }).notNull(),
     /** The sealed record as text: canonical JSON, never parsed and written again. */
     record: longtext().notNull(),
   },
-  (table) => [uniqueIndex('seal_issue').on(table.jobId, table.issue)],
+  (table) => [
+    uniqueIndex('seal_issue').on(table.jobId, table.issue),
+    uniqueIndex('seal_number').on(table.jobId, table.number),
+  ],
 )
+
+/** The company's public keys, each vouched for by the one before. */
+export const sealKey = mysqlTable('seal_key', {
+  number: int().primaryKey(),
+  publicKey: varchar('public_key', { length: 200 }).notNull(),
+  since: instant('since').notNull(),
+  previous: char({ length: 64 }),
+  signature: varchar({ length: 120 }).notNull(),
+  vouched: varchar({ length: 120 }),
+})
 
 /** Live samples of the instrument feed, kept for a day. A sample becomes an entry only when a person keeps it. */
 export const feedSample = mysqlTable(

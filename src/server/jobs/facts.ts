@@ -109,7 +109,7 @@ async function sealSummaries(db: Queries, jobId: string): Promise<SealSummary[]>
     .select({ id: seal.id, issue: seal.issue, sealedAt: seal.sealedAt, hash: seal.hash })
     .from(seal)
     .where(eq(seal.jobId, jobId))
-    .orderBy(asc(seal.sealedAt))
+    .orderBy(asc(seal.number))
   const summaries: SealSummary[] = []
   for (const row of rows) {
     const entryIds = await entriesCovered(db, row.id)

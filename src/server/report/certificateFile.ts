@@ -5,9 +5,9 @@ import { Refused } from '../door'
 import { picturesOf } from '../attachments/attachments'
 import { regimeFrom } from '@/core/regime/shipped'
 import { loadFacts } from '../jobs/facts'
-import { sealedRecordSchema } from '../seal/sealedRecord'
+import { type SealedRecord, sealedRecordSchema } from '../seal/sealedRecord'
 import { sealedBytes } from '../seal/sealJob'
-import { keyFingerprint } from '../seal/verifySeal'
+import { keyFingerprint } from '../seal/keyChain'
 import { certificatePdf, type SealLines } from './pdf'
 
 export type CertificateFile = { name: string; bytes: Buffer }
@@ -40,10 +40,17 @@ export async function certificateFile(
   const name = `${fileWord(facts.job.number)}-${issue}`
   const pdf = await drawn(certificateOf(facts, Date.parse(sealed.seal.sealedAt), issue), {
     hash: sealed.seal.hash,
-    keyFingerprint: keyFingerprint(sealed.seal.publicKey),
+    keys: keysOf(sealed),
     attachment: { name: `${name}.json`, bytes },
   })
   return { name: `${name}.pdf`, bytes: pdf }
+}
+
+/** Fingerprints of the company's keys as the record carries them, that which signed it last. */
+function keysOf(sealed: SealedRecord): string[] {
+  const own = keyFingerprint(sealed.seal.publicKey)
+  const others = sealed.v === 2 ? sealed.keys.map((one) => keyFingerprint(one.publicKey)) : []
+  return [...others.filter((one) => one !== own), own]
 }
 
 /** A job's number as part of a file name. */

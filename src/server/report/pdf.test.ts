@@ -43,7 +43,7 @@ describe('the certificate as PDF', () => {
     const bytes = '{"format":"upstand-sealed-record","Ω":"≥"}'
     const pdf = await certificatePdf(certificate(1, 'A'), {
       hash: 'a'.repeat(64),
-      keyFingerprint: 'b'.repeat(64),
+      keys: ['c'.repeat(64), 'b'.repeat(64)],
       attachment: { name: 'x-A.json', bytes },
     })
     expect(attachmentOf(pdf)).toBe(bytes)

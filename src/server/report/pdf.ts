@@ -22,7 +22,12 @@ function prepare(): void {
   prepared = true
 }
 
-export type SealLines = { hash: string; keyFingerprint: string; attachment: { name: string; bytes: string } }
+export type SealLines = {
+  hash: string
+  /** Fingerprints of the company's keys, that which signed this last. */
+  keys: readonly string[]
+  attachment: { name: string; bytes: string }
+}
 
 const INK = '#000000'
 const GREY = '#555555'
@@ -195,8 +200,10 @@ function sealOf(certificate: Certificate, seal: SealLines | null): Content[] {
     {
       stack: [
         say('certificate.seal', { issue: certificate.issue, hash: seal.hash }),
-        say('certificate.key', { key: seal.keyFingerprint }),
+        say('certificate.key', { key: seal.keys.at(-1) ?? '' }),
+        ...seal.keys.slice(0, -1).map((key) => say('certificate.other-key', { key })),
         say('certificate.verify', { file: seal.attachment.name }),
+        say('certificate.verify-how'),
       ],
       fontSize: 7,
       color: GREY,

@@ -1,48 +1,39 @@
-import { createPrivateKey, type KeyObject } from 'node:crypto'
-import { readFile } from 'node:fs/promises'
+import type { KeyObject } from 'node:crypto'
 import { and, asc, eq } from 'drizzle-orm'
 import { v7 as uuid } from 'uuid'
 import { evaluate } from '@/core/evaluate'
 import { type Database, DUPLICATE_KEY, errnoOf, type Queries } from '../db/client'
-import { seal } from '../db/schema'
+import { job, seal } from '../db/schema'
 import { Refused } from '../door'
 import { env } from '../env'
 import { loadFacts } from '../jobs/facts'
 import { canonicalBytes } from './canonical'
+import { isCurrent, keyIn, knownKeys } from './companyKeys'
 import { makeSeal } from './makeSeal'
 import { recordToSeal } from './recordToSeal'
 import { type SealedRecord, sealedRecordSchema } from './sealedRecord'
 
-let key: Promise<KeyObject> | null = null
-
-/** The signing key; it lives in a file outside the database. */
-function signingKey(): Promise<KeyObject> {
-  key ??= readFile(env().UPSTAND_SEAL_KEY_FILE).then(createPrivateKey)
-  return key
-}
+/** The signing key; it lives in a file outside the database, which may be replaced while this process runs. */
+export const signingKey = (): Promise<KeyObject> => keyIn(env().UPSTAND_SEAL_KEY_FILE)
 
 export async function sealedRecords(db: Queries, jobId: string): Promise<SealedRecord[]> {
   const rows = await db
     .select({ record: seal.record })
     .from(seal)
     .where(eq(seal.jobId, jobId))
-    .orderBy(asc(seal.sealedAt))
+    .orderBy(asc(seal.number))
   return rows.map((row) => sealedRecordSchema.parse(JSON.parse(row.record)))
 }
 
 /** The bytes of a sealed record as they were written. Null: no such issue. */
 export async function sealedBytes(db: Queries, jobId: string, issue: string): Promise<string | null> {
+  // The database takes letters with accents for those without.
+  if (!/^[A-Z]{1,4}$/.test(issue)) return null
   const [row] = await db
     .select({ record: seal.record })
     .from(seal)
     .where(and(eq(seal.jobId, jobId), eq(seal.issue, issue)))
   return row?.record ?? null
-}
-
-/** A, B, ... Z, AA: the names of issues in order. */
-export function issueName(n: number): string {
-  const letter = String.fromCharCode(65 + (n % 26))
-  return n < 26 ? letter : issueName(Math.floor(n / 26) - 1) + letter
 }
 
 /** Seals what stands now as the job's next issue. Both signatures must be fresh, and something must be new. */
@@ -59,27 +50,27 @@ export async function sealJob(
   if (last && evaluation.sinceSeal === 0) throw new Refused(409, 'door.seal-nothing-new', { issue: last.issue })
   const fresh = new Set(evaluation.signatures.filter((one) => one.fresh).map((one) => one.role))
   if (!fresh.has('tested') || !fresh.has('checked')) throw new Refused(409, 'door.seal-unsigned')
+  const key = await signingKey()
+  const keys = await knownKeys(db, key, now)
+  if (!isCurrent(key, keys)) throw new Refused(409, 'door.seal-key-other')
   const chain = (await sealedRecords(db, jobId)).map((one) => one.seal)
-  const issue = issueName(chain.length)
-  const made = makeSeal(
-    recordToSeal(facts, now, by.name),
-    { jobId, issue, sealedAt: now.toISOString() },
-    chain,
-    await signingKey(),
-  )
+  const about = { jobId, jobNumber: facts.job.number, sealedAt: now.toISOString() }
+  const made = makeSeal(recordToSeal(facts, now, by.name), about, chain, key, keys)
+  await keep(db, made, chain.length + 1, now)
+  return made
+}
+
+async function keep(db: Database, made: SealedRecord, number: number, sealedAt: Date): Promise<void> {
+  const { jobId, issue, hash } = made.seal
+  const record = canonicalBytes(made).toString('utf8')
   try {
-    await db.insert(seal).values({
-      id: uuid(),
-      jobId,
-      issue,
-      sealedAt: now,
-      hash: made.seal.hash,
-      record: canonicalBytes(made).toString('utf8'),
+    await db.transaction(async (tx) => {
+      await tx.insert(seal).values({ id: uuid(), jobId, issue, number, sealedAt, hash, record })
+      await tx.update(job).set({ seals: number }).where(eq(job.id, jobId))
     })
   } catch (error) {
     // Somebody else sealed the same issue at the same moment: theirs stands.
     if (errnoOf(error) === DUPLICATE_KEY) throw new Refused(409, 'door.seal-nothing-new', { issue })
     throw error
   }
-  return made
 }

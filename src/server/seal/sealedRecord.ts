@@ -3,6 +3,7 @@
  * canonical bytes (RFC 8785), chained to the job's seal before it, signed with Ed25519 (RFC 8032).
  */
 import { z } from 'zod'
+import { keyRecordSchema } from './keyChain'
 
 export const SEALED_RECORD_FORMAT = 'upstand-sealed-record'
 
@@ -11,6 +12,9 @@ const hash = z.string().regex(/^[0-9a-f]{64}$/)
 /** What the signature covers. */
 export const sealHeadSchema = z.strictObject({
   jobId: z.string(),
+  /** The job's number and the seal's among those of its job, 1, 2, 3; seals of version 1 do not say. */
+  jobNumber: z.string().optional(),
+  number: z.number().int().min(1).optional(),
   issue: z.string(),
   sealedAt: z.string(),
   /** Hash of the seal before, null on the first. */
@@ -30,19 +34,28 @@ export const sealSchema = sealHeadSchema.extend({
 })
 export type Seal = z.infer<typeof sealSchema>
 
-export const sealedRecordSchema = z.strictObject({
+const shared = {
   format: z.literal(SEALED_RECORD_FORMAT),
-  v: z.literal(1),
   record: z.record(z.string(), z.unknown()),
   digests: z.record(z.string(), hash),
   seal: sealSchema,
   /** The job's earlier seals, oldest first. */
   chain: z.array(sealSchema),
-})
+}
+/** Version 1 knew one key for ever; version 2 carries the company's keys, oldest first. */
+export const sealedRecordSchema = z.discriminatedUnion('v', [
+  z.strictObject({ ...shared, v: z.literal(1) }),
+  z.strictObject({ ...shared, v: z.literal(2), keys: z.array(keyRecordSchema).min(1) }),
+])
 export type SealedRecord = z.infer<typeof sealedRecordSchema>
 
 /** The signed part of a seal. */
-export function headOf(seal: Seal): SealHead {
-  const { jobId, issue, sealedAt, previous, hash: recordHash, digestsHash } = seal
-  return { jobId, issue, sealedAt, previous, hash: recordHash, digestsHash }
+export function headOf({ publicKey: _, signature: __, ...head }: Seal): SealHead {
+  return head
+}
+
+/** A, B, ... Z, AA: the names of issues in order, from 0. */
+export function issueName(n: number): string {
+  const letter = String.fromCharCode(65 + (n % 26))
+  return n < 26 ? letter : issueName(Math.floor(n / 26) - 1) + letter
 }

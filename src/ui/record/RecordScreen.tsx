@@ -3,10 +3,10 @@ import '@/words/record'
 import { Button } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
-import { worst } from '@/core/verdict/verdict'
+import { type Figures, worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
-import { say } from '@/words/say'
+import { say, sayCode } from '@/words/say'
 import { Answered, ask, NoReception } from '../device/api'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { Mark } from '../mark/Mark'
@@ -17,29 +17,40 @@ import { SignDialog } from './SignDialog'
 
 type Props = { store: JobStore; snapshot: Snapshot; facts: Facts; evaluation: Evaluation }
 
-type IssueCheck = { issue: string; whole: boolean; brokenAt: string | null; changedEntries: string[] }
+type SealProblem = { code: string; figures: Figures }
+type IssueCheck = { issue: string; whole: boolean; problems: SealProblem[] }
+type JobCheck = { issues: IssueCheck[]; problems: SealProblem[] }
+const NOTHING_CHECKED: JobCheck = { issues: [], problems: [] }
 
 /** The office's check of every seal, made when the record is opened; empty without reception. */
-function useSealChecks(jobId: string, count: number): IssueCheck[] {
-  const [checks, setChecks] = useState<IssueCheck[]>([])
+function useSealChecks(jobId: string, count: number): JobCheck {
+  const [checked, setChecked] = useState(NOTHING_CHECKED)
+  // Asked again with each seal; also where none is left, for one may have been removed.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the count says when.
   useEffect(() => {
-    if (count === 0) return
-    void ask<{ issues: IssueCheck[] }>(`/api/jobs/${jobId}/verify`).then(
-      (answer) => setChecks(answer.issues),
-      () => undefined,
-    )
+    void ask<JobCheck>(`/api/jobs/${jobId}/verify`).then(setChecked, () => undefined)
   }, [jobId, count])
-  return checks
+  return checked
+}
+
+function SealProblems({ problems }: { problems: readonly SealProblem[] }) {
+  return (
+    <ul className="small" data-testid="seal-problems">
+      {problems.map(({ code, figures }) => (
+        <li key={code + JSON.stringify(figures)}>{sayCode('seal-check', code, figures)}</li>
+      ))}
+    </ul>
+  )
 }
 
 function SealState({ check }: { check: IssueCheck | undefined }) {
   if (!check) return null
-  const where = check.brokenAt ?? say('record.entries-changed', { count: check.changedEntries.length })
   return (
-    <p className="small" data-testid="seal-state" data-whole={check.whole}>
+    <div className="small" data-testid="seal-state" data-whole={check.whole}>
       <Mark verdict={check.whole ? 'within' : 'outside'} size={16} named={false} />{' '}
-      {check.whole ? say('record.whole') : say('record.broken', { where })}
-    </p>
+      {say(check.whole ? 'record.whole' : 'record.broken')}
+      {!check.whole && <SealProblems problems={check.problems} />}
+    </div>
   )
 }
 
@@ -107,6 +118,12 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         <p className="src" style={{ padding: 14 }}>
           {say('record.grey')}
         </p>
+        {sealChecks.problems.length > 0 && (
+          <section className="note" role="alert" style={{ borderTop: 'var(--hl) solid var(--ink)' }}>
+            <Mark verdict="outside" size={20} named={false} />
+            <SealProblems problems={sealChecks.problems} />
+          </section>
+        )}
         {facts.seals.length > 0 && (
           <section className="note" style={{ borderTop: 'var(--hl) solid var(--ink)' }}>
             <h2>{say('record.issues')}</h2>
@@ -117,7 +134,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
                 <p className="src" style={{ overflowWrap: 'anywhere' }}>
                   {one.hash.slice(0, 16)}…
                 </p>
-                <SealState check={sealChecks.find((check) => check.issue === one.issue)} />
+                <SealState check={sealChecks.issues.find((check) => check.issue === one.issue)} />
                 <p style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
                   <a href={`/api/jobs/${store.jobId}/certificate?issue=${one.issue}`}>{say('record.pdf')}</a>
                   <a href={`/api/jobs/${store.jobId}/record?issue=${one.issue}`}>{say('record.json')}</a>

@@ -113,6 +113,8 @@ export const doors = {
   'door.instrument-tag': 'Another instrument of the kit has number {tag}. Give it one of its own.',
   'door.standin-not-here': 'This simulated instrument has nothing to show here. Type what yours shows.',
   'door.standin-only': 'Only a simulated instrument can be pressed from here.',
+  'door.seal-key-other':
+    'The seal key of this installation is not the one that the company signs with. Put that key’s file back, or let a new key follow: ./upstand seal-key',
   'door.seal-unsigned':
     'Both signatures must stand under what is there now: sign as tested, and as checked, then seal.',
   'door.seal-nothing-new': 'Nothing was added since issue {issue}. It stays as it is.',

@@ -50,9 +50,12 @@ export const print = {
   'certificate.draft': 'Draft: not sealed, not signed off',
   'certificate.issue': 'Issue {issue}',
   'certificate.seal': 'Seal of issue {issue}: {hash}',
-  'certificate.key': 'Signing key: {key}',
+  'certificate.key': 'Signing key, SHA-256: {key}',
+  'certificate.other-key': 'Another key of this company: {key}',
   'certificate.verify':
     'The sealed data are attached to this file as {file}. Check them with: upstand calc verify-seal',
+  'certificate.verify-how':
+    'Or without Upstand: “record” as canonical JSON (RFC 8785) has the SHA-256 above; “seal” without publicKey and signature, in the same form, is what the Ed25519 signature covers; the SHA-256 of publicKey (base64, SPKI) is the signing key above.',
   'certificate.page': 'Page {page} of {pages}',
   'certificate.recalled':
     '* Clause and figure were written from memory and have not been compared with the document yet.',

@@ -8,5 +8,5 @@ type Context = { params: Promise<{ id: string }> }
 export const GET = door<Context>(async (request, { params }) => {
   const { id } = await params
   await memberIn(request, id, 'viewer')
-  return Response.json({ issues: await verifyJob(database(), id) })
+  return Response.json(await verifyJob(database(), id))
 })
