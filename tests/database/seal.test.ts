@@ -1,3 +1,4 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { spawnSync } from 'node:child_process'
 import mysql from 'mysql2/promise'
 import { describe, expect, it } from 'vitest'
@@ -161,5 +162,35 @@ describe('a sealed record', () => {
   it('is not made without both signatures', async () => {
     const answer = await knock<{ title: string }>('supervisor', `/api/jobs/${demo.job.mill}/seal`, {})
     expect(answer).toMatchObject({ status: 409, body: { title: expect.stringContaining('signatures') } })
+  })
+})
+
+describe('a stranger', () => {
+  const root = `${import.meta.dirname}/../..`
+  /** The script of the page, run as it stands there, on a record of the demo. */
+  async function checked(change: (text: string) => string): Promise<string> {
+    const page = readFileSync(`${root}/docs/checking-a-seal.md`, 'utf8')
+    const script = /```js\n([\s\S]*?)```/.exec(page)![1]!
+    const folder = mkdtempSync(`${root}/.build/stranger-`)
+    try {
+      writeFileSync(`${folder}/check.mjs`, script)
+      writeFileSync(`${folder}/record.json`, change(JSON.stringify(await sealed())))
+      return spawnSync('node', ['check.mjs', 'record.json'], { cwd: folder, encoding: 'utf8' }).stdout
+    } finally {
+      rmSync(folder, { recursive: true })
+    }
+  }
+
+  it('checks a record by the page of the docs, without this application', async () => {
+    const said = await checked((text) => text)
+    expect(said).toContain('holds   the record is the one that was sealed')
+    expect(said).toContain('holds   issue A is signed')
+    expect(said).toContain(verifySeal(await sealed()).keyFingerprint)
+    expect(said).not.toContain('BROKEN')
+  })
+
+  it('sees by it that a verdict was changed', async () => {
+    expect(await checked((text) => text.replace('"within"', '"close"'))).toContain('BROKEN  the record')
+    expect(await checked((text) => text.replace(/"sealedAt":"2/, '"sealedAt":"3'))).toContain('BROKEN')
   })
 })
