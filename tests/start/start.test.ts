@@ -1,4 +1,4 @@
-import { mkdtemp, readdir, rm } from 'node:fs/promises'
+import { mkdir, mkdtemp, readdir, rename, rm, writeFile } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -113,6 +113,100 @@ describe('somebody’s own server', () => {
   })
 })
 
+const JOB = '11111111-1111-7111-8111-111111111111'
+const VISIT = '22222222-2222-7222-8222-222222222222'
+
+/** The database as the version before the last migrations left it: three entries, two seals of a clock that went back. */
+async function asBefore(owner: mysql.Connection): Promise<void> {
+  for (const statement of [
+    'ALTER TABLE feed_sample DROP COLUMN sweep',
+    'DROP TABLE seal_key',
+    'ALTER TABLE entry ADD INDEX entry_by_job (job_id, received_at)',
+    'ALTER TABLE entry DROP INDEX entry_place',
+    'ALTER TABLE entry DROP COLUMN seq, DROP COLUMN clock_moved_ms',
+    'ALTER TABLE seal DROP INDEX seal_number',
+    'ALTER TABLE seal DROP COLUMN number',
+    'ALTER TABLE job DROP COLUMN seals',
+    // The row of a newer version goes with those of the last three.
+    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 4',
+  ])
+    await owner.query(statement)
+  const [[{ id: person }]] = (await owner.query('SELECT id FROM person')) as unknown as [[{ id: string }]]
+  const [[regime]] = (await owner.query('SELECT id, version FROM regime LIMIT 1')) as unknown as [
+    [{ id: string; version: number }],
+  ]
+  await owner.query(
+    "INSERT INTO job (id, number, name, place, time_zone, regime_id, regime_version, created_at) VALUES (?, '1', 'Old', '', 'UTC', ?, ?, '2026-01-01')",
+    [JOB, regime.id, regime.version],
+  )
+  await owner.query("INSERT INTO visit VALUES (?, ?, '2026-01-01', '')", [VISIT, JOB])
+  for (const [letter, received] of [
+    ['a', '2026-01-02'],
+    ['b', '2026-01-01'],
+    ['c', '2026-01-02'],
+  ] as const)
+    await owner.query(
+      "INSERT INTO entry (id, job_id, visit_id, kind, person_id, device_time, clock_offset_ms, received_at, body, body_hash) VALUES (?, ?, ?, 'remark', ?, ?, 0, ?, ?, REPEAT('0', 64))",
+      [
+        letter.repeat(36),
+        JOB,
+        VISIT,
+        person,
+        received,
+        received,
+        JSON.stringify({ kind: 'remark', v: 1, text: letter }),
+      ],
+    )
+  for (const [issue, at] of [
+    ['A', '2026-02-02'],
+    ['B', '2026-02-01'],
+  ] as const)
+    await owner.query("INSERT INTO seal VALUES (?, ?, ?, ?, REPEAT('0', 64), '{}')", [issue.repeat(36), JOB, issue, at])
+}
+
+describe('a database folder', () => {
+  it('that is served already is not served twice, and goes on', async () => {
+    const { servedAt } = await import('../../scripts/lib/application')
+    const { writeState } = await import('../../scripts/lib/state')
+    expect(await servedAt(places)).toBeNull()
+    // As a start in another window sees it.
+    await writeState(places, { startPid: process.ppid })
+    await expect(start()).rejects.toThrow(`it is at http://127.0.0.1:${port}`)
+    await writeState(places, { startPid: process.pid })
+    expect((await me(cookie)).status).toBe(200)
+  })
+
+  it('is not stopped by who only looks into it', async () => {
+    const { openDatabases } = await import('../../scripts/lib/instance')
+    const databases = await openDatabases(places)
+    expect(databases.own).toMatchObject({ startedHere: false })
+    expect(await (await fetch(`http://127.0.0.1:${port}/api/health`)).json()).toMatchObject({ database: true })
+  })
+
+  it('without its mark is opened all the same: nothing that holds tables is made anew', async () => {
+    await running!.stop()
+    await rm(join(places.mariadb, '.whole'))
+    running = await start()
+    expect((await me(cookie)).status).toBe(200)
+    await running.stop()
+    await rename(join(places.mariadb, 'mysql'), join(folder, 'mysql-away'))
+    await expect(start()).rejects.toThrow('Put the whole folder back')
+    await rename(join(folder, 'mysql-away'), join(places.mariadb, 'mysql'))
+    running = await start()
+    expect((await me(cookie)).status).toBe(200)
+  })
+
+  it('that was half made is set aside, and another one made', async () => {
+    const half = placesIn(join(folder, 'half'))
+    await mkdir(half.mariadb, { recursive: true })
+    await writeFile(join(half.mariadb, 'ibdata1'), 'cut off')
+    const made = await startInstance(half, { port: await freePort(), empty: true, quiet: true, yard: false })
+    await made.stop()
+    const aside = (await readdir(half.data)).filter((name) => name.startsWith('mariadb.set-aside-'))
+    expect(await readdir(join(half.data, aside[0]!))).toEqual(['ibdata1'])
+  })
+})
+
 describe('what cannot be started', () => {
   it('says that the port is taken', async () => {
     await running!.stop()
@@ -137,20 +231,33 @@ describe('what cannot be started', () => {
     const { ensureSecrets } = await import('../../scripts/lib/state')
     const own = await startMariadb(places, await ensureSecrets(places))
     const owner = await mysql.createConnection(own.adminUrl)
-    // As if the last migration had not been made yet; the row of a newer version goes with it.
-    await owner.query('ALTER TABLE feed_sample DROP COLUMN sweep')
-    await owner.query('DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 2')
+    await asBefore(owner)
     await owner.end()
     const databases = await openDatabases(places)
     const kept = await readdir(places.backups)
     expect(kept.filter((name) => name.endsWith('.sql')).length).toBe(1)
     const again = await mysql.createConnection(databases.adminUrl)
     const [triggers] = await again.query('SHOW TRIGGERS')
-    expect((triggers as unknown[]).length).toBe(5)
+    expect((triggers as unknown[]).length).toBe(7)
+    const [entries] = await again.query('SELECT id, seq FROM entry ORDER BY seq')
+    expect((entries as { id: string; seq: number }[]).map(({ id, seq }) => [id.slice(0, 1), seq])).toEqual([
+      ['b', 1],
+      ['a', 2],
+      ['c', 3],
+    ])
+    const [seals] = await again.query('SELECT issue, number FROM seal ORDER BY number')
+    expect(seals).toEqual([
+      { issue: 'A', number: 1 },
+      { issue: 'B', number: 2 },
+    ])
+    const [jobs] = await again.query('SELECT seals FROM job')
+    expect(jobs).toEqual([{ seals: 2 }])
     await again.end()
     const application = await mysql.createConnection(databases.appUrl)
     const [sweeps] = await application.query('SELECT sweep FROM feed_sample')
     expect(sweeps).toEqual([])
+    const [keys] = await application.query('SELECT number FROM seal_key')
+    expect(keys).toEqual([])
     await application.end()
     await databases.own!.stop()
     running = null

@@ -35,7 +35,7 @@ function useSealChecks(jobId: string, count: number): JobCheck {
 
 function SealProblems({ problems }: { problems: readonly SealProblem[] }) {
   return (
-    <ul className="small" data-testid="seal-problems">
+    <ul data-testid="seal-problems" style={{ paddingLeft: 18 }}>
       {problems.map(({ code, figures }) => (
         <li key={code + JSON.stringify(figures)}>{sayCode('seal-check', code, figures)}</li>
       ))}
@@ -43,14 +43,36 @@ function SealProblems({ problems }: { problems: readonly SealProblem[] }) {
   )
 }
 
+/** What was found of seals that do not hold, before anything else; nothing where all are whole. */
+function BrokenSeals({ checked }: { checked: JobCheck }) {
+  const broken = checked.issues.filter((one) => !one.whole)
+  if (broken.length === 0 && checked.problems.length === 0) return null
+  return (
+    <section className="note" role="alert">
+      <h2>
+        <span>
+          <Mark verdict="outside" size={20} named={false} /> {say('record.seals-broken')}
+        </span>
+      </h2>
+      {checked.problems.length > 0 && <SealProblems problems={checked.problems} />}
+      {broken.map(({ issue, problems }) => (
+        <div key={issue}>
+          <b>{say('certificate.issue', { issue })}</b>
+          <SealProblems problems={problems} />
+        </div>
+      ))}
+      <p className="src">{say('record.seals-broken-do')}</p>
+    </section>
+  )
+}
+
 function SealState({ check }: { check: IssueCheck | undefined }) {
   if (!check) return null
   return (
-    <div className="small" data-testid="seal-state" data-whole={check.whole}>
+    <p className="small" data-testid="seal-state" data-whole={check.whole}>
       <Mark verdict={check.whole ? 'within' : 'outside'} size={16} named={false} />{' '}
       {say(check.whole ? 'record.whole' : 'record.broken')}
-      {!check.whole && <SealProblems problems={check.problems} />}
-    </div>
+    </p>
   )
 }
 
@@ -118,12 +140,6 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         <p className="src" style={{ padding: 14 }}>
           {say('record.grey')}
         </p>
-        {sealChecks.problems.length > 0 && (
-          <section className="note" role="alert" style={{ borderTop: 'var(--hl) solid var(--ink)' }}>
-            <Mark verdict="outside" size={20} named={false} />
-            <SealProblems problems={sealChecks.problems} />
-          </section>
-        )}
         {facts.seals.length > 0 && (
           <section className="note" style={{ borderTop: 'var(--hl) solid var(--ink)' }}>
             <h2>{say('record.issues')}</h2>
@@ -152,6 +168,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         />
       </section>
       <aside className="margin" aria-label={say('record.before')}>
+        <BrokenSeals checked={sealChecks} />
         <section className="note">
           <h2>{say('record.before')}</h2>
           <ul className="checks">

@@ -11,6 +11,9 @@ export const record = {
   'record.issues': 'Issues',
   'record.whole': 'Seal is whole',
   'record.broken': 'Seal is broken',
+  'record.seals-broken': 'A seal does not hold',
+  'record.seals-broken-do':
+    'Rely on the copies that were handed over, and on a backup. Keep this database as it is until somebody has looked at it.',
   'seal-check.unreadable': 'The sealed record cannot be read any more.',
   'seal-check.record-changed': 'The sealed record was changed, at {where}.',
   'seal-check.digests-changed': 'The table that tells where a record was changed was changed itself.',
