@@ -5,6 +5,7 @@ import sharp from 'sharp'
 import { database, DUPLICATE_KEY, type Database, errnoOf } from '../db/client'
 import { attachment } from '../db/schema'
 import { Refused } from '../door'
+import { isBareJpeg } from './bareJpeg'
 
 /** What a device scales to; the door takes nothing larger. */
 export const MOST_BYTES = 1_500_000
@@ -42,12 +43,12 @@ async function checkPicture(bytes: Buffer): Promise<void> {
   if (found?.format !== 'jpeg') throw new Refused(422, 'photo.none')
   if (Math.max(found.width, found.height) > MOST_EDGE_px)
     throw new Refused(422, 'photo.not-scaled', { most: MOST_EDGE_px })
-  if (found.exif || found.xmp || found.iptc) throw new Refused(422, 'photo.not-stripped')
   // Drawn once, so that what is kept can be drawn later: its size is known to be small by now.
   const whole = sharp(bytes, { limitInputPixels: MOST_EDGE_px * MOST_EDGE_px, failOn: 'error' })
   await whole.stats().catch(() => {
     throw new Refused(422, 'photo.none')
   })
+  if (!isBareJpeg(bytes)) throw new Refused(422, 'photo.not-stripped')
 }
 
 /** The bytes of one picture of a job, null where there is none. */

@@ -42,3 +42,5 @@ export function errnoOf(error: unknown): number | null {
 }
 
 export const DUPLICATE_KEY = 1062
+/** A row names another one that is not there. */
+export const NO_SUCH_ROW = 1452

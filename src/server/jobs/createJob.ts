@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { idSchema } from '@/core/plant/part'
 import { jobSchema } from '@/core/record/facts'
 import { defaultRegime } from '@/core/regime/shipped'
-import { type Database, DUPLICATE_KEY, errnoOf } from '../db/client'
+import { type Database, DUPLICATE_KEY, errnoOf, NO_SUCH_ROW } from '../db/client'
 import { company, job, jobPerson, regime, visit } from '../db/schema'
 import { Refused } from '../door'
 
@@ -45,6 +45,7 @@ export async function createJob(db: Database, wanted: z.infer<typeof newJobSchem
       for (const personId of wanted.people) await tx.insert(jobPerson).values({ jobId: wanted.id, personId })
     })
   } catch (error) {
+    if (errnoOf(error) === NO_SUCH_ROW) throw new Refused(422, 'door.person-unknown')
     if (errnoOf(error) === DUPLICATE_KEY) throw new Refused(409, 'door.job-number', { number: wanted.number })
     throw error
   }

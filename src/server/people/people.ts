@@ -23,32 +23,38 @@ export async function rightsIn(db: Queries, member: Member, jobId: string): Prom
 
 export type NewPerson = { id?: string; name: string; email: string; password: string; role: Role }
 
+/** A password as it is kept: it takes its time, so it is made before anything is locked. */
+export const credentialsOf = (password: string): Promise<string> => hashPassword(password)
+
 /** Adds a person with sign-in by e-mail and password. */
 export async function addPerson(db: Database, who: NewPerson): Promise<string> {
+  const credentials = await credentialsOf(who.password)
+  return db.transaction((tx) => addPersonIn(tx, who, credentials))
+}
+
+/** The same within a transaction. @param credentials the password as it is kept. */
+export async function addPersonIn(tx: Queries, who: Omit<NewPerson, 'password'>, credentials: string): Promise<string> {
   const personId = who.id ?? uuid()
   const userId = uuid()
   const now = new Date()
-  const password = await hashPassword(who.password)
-  await db.transaction(async (tx) => {
-    await tx.insert(user).values({
-      id: userId,
-      name: who.name,
-      email: who.email.toLowerCase(),
-      emailVerified: true,
-      createdAt: now,
-      updatedAt: now,
-    })
-    await tx.insert(account).values({
-      id: uuid(),
-      accountId: userId,
-      providerId: 'credential',
-      userId,
-      password,
-      createdAt: now,
-      updatedAt: now,
-    })
-    await tx.insert(person).values({ id: personId, userId, name: who.name, role: who.role })
+  await tx.insert(user).values({
+    id: userId,
+    name: who.name,
+    email: who.email.toLowerCase(),
+    emailVerified: true,
+    createdAt: now,
+    updatedAt: now,
   })
+  await tx.insert(account).values({
+    id: uuid(),
+    accountId: userId,
+    providerId: 'credential',
+    userId,
+    password: credentials,
+    createdAt: now,
+    updatedAt: now,
+  })
+  await tx.insert(person).values({ id: personId, userId, name: who.name, role: who.role })
   return personId
 }
 

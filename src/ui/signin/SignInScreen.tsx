@@ -10,8 +10,13 @@ type Person = { id: string; name: string; role: string }
 
 const afterwards = (): string => {
   const then = new URLSearchParams(window.location.search).get('then') ?? '/'
-  // Only a place of this application: another site must not be able to send people on.
-  return /^\/(?![/\\])/.test(then) ? then : '/'
+  // Only a place of this application, as the browser itself will read it: another site must not be able to send people on.
+  try {
+    const { origin, pathname, search, hash } = new URL(then, window.location.origin)
+    return origin === window.location.origin ? pathname + search + hash : '/'
+  } catch {
+    return '/'
+  }
 }
 
 export function SignInScreen() {

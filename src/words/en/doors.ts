@@ -77,6 +77,11 @@ export const doors = {
   'ask.far-above': '{read} {unit:unit} is {ratio:0} times what {tag} should read ({expected:2}). Keep it?',
   'ask.far-off': '{read} {unit:unit} is {ratio:1} times what string {tag} should read ({expected:1}). Keep it?',
 
+  'door.sign-in-slow':
+    'Too many wrong passwords from here. Try again in {minutes} minutes, or on a device where you signed in before.',
+  'door.first-locked': 'Too many wrong codes. Stop Upstand in its terminal and start it again: it shows a new code.',
+  'door.person-unknown': 'One of the people chosen is not in this company. Load the page again and choose anew.',
+  'door.instrument-retired': 'This instrument was taken out of the kit. Enter it as a new one.',
   'door.instrument-in-use':
     'Instrument {tag} was heard in job {number} a moment ago. Ask whoever works there, or a supervisor, to bring it here.',
   'door.another-person':

@@ -15,8 +15,10 @@ export const GET = door(async (request) => {
 export const POST = door(async (request) => {
   await supervisor(request)
   const wanted = await bodyOf(request, instrumentSchema)
-  const kit = await database().select().from(instrument).where(eq(instrument.retired, false))
-  const known = kit.find((one) => one.id === wanted.id)
+  const all = await database().select().from(instrument)
+  const known = all.find((one) => one.id === wanted.id)
+  if (known?.retired) throw new Refused(409, 'door.instrument-retired')
+  const kit = all.filter((one) => !one.retired)
   if (kit.some((one) => one.id !== wanted.id && one.data.tag === wanted.tag))
     throw new Refused(409, 'door.instrument-tag', { tag: wanted.tag })
   // Whether it is simulated is no matter of what somebody types.
