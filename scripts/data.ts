@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
-import { createInterface } from 'node:readline/promises'
-import { openDatabase } from '@/server/db/client'
+import { createInterface } from 'node:readline'
+import { DUPLICATE_KEY, errnoOf, openDatabase } from '@/server/db/client'
 import { roles } from '@/server/db/schema'
 import { addPerson } from '@/server/people/people'
 import { openDatabases } from './lib/instance'
@@ -52,20 +52,48 @@ export async function restore(file: string | undefined): Promise<number> {
   })
 }
 
+/** Asks one thing after another, in a terminal or of a pipe; a pipe that ends too early says what was missing. */
+async function asked(questions: readonly string[]): Promise<string[]> {
+  const lines = createInterface({ input: process.stdin, output: process.stdin.isTTY ? process.stdout : undefined })
+  const answers: string[] = []
+  lines.setPrompt(questions[0]!)
+  lines.prompt()
+  for await (const line of lines) {
+    answers.push(line)
+    const next = questions[answers.length]
+    if (next === undefined) break
+    lines.setPrompt(next)
+    lines.prompt()
+  }
+  lines.close()
+  const missing = questions[answers.length]
+  if (missing !== undefined) throw new Stop(`Nothing was added: no answer came to “${missing.trim()}”`)
+  return answers
+}
+
 export async function addUser(): Promise<number> {
-  const ask = createInterface({ input: process.stdin, output: process.stdout })
-  const name = (await ask.question('Name: ')).trim()
-  const email = (await ask.question('E-mail: ')).trim()
-  const role = (await ask.question(`Role (${roles.join(', ')}): `)).trim() as (typeof roles)[number]
-  const password = await ask.question('Password (10 characters or more): ')
-  ask.close()
+  const answers = await asked([
+    'Name: ',
+    'E-mail: ',
+    `Role (${roles.join(', ')}): `,
+    'Password (10 characters or more; it is shown while you type): ',
+  ])
+  const [name = '', email = '', role = ''] = answers.map((one) => one.trim())
+  const password = answers[3] ?? ''
   if (name.length < 2 || !/^\S+@\S+\.\S+$/.test(email)) throw new Stop('A name and an e-mail address are needed.')
-  if (!roles.includes(role)) throw new Stop(`The role is one of ${roles.join(', ')}.`)
+  if (!(roles as readonly string[]).includes(role)) throw new Stop(`The role is one of ${roles.join(', ')}.`)
   if (password.length < 10) throw new Stop('The password needs 10 characters or more.')
   return withDatabases(async ({ appUrl }) => {
     const db = openDatabase(appUrl, 2)
-    await addPerson(db, { name, email, role, password })
-    await db.close()
+    try {
+      await addPerson(db, { name, email, role: role as (typeof roles)[number], password })
+    } catch (error) {
+      if (errnoOf(error) === DUPLICATE_KEY)
+        throw new Stop(`Somebody signs in as ${email} already. Nothing was changed.`)
+      throw error
+    } finally {
+      await db.close()
+    }
     say(`${name} can sign in as ${email}.`)
     return 0
   })

@@ -71,7 +71,16 @@ export async function startApplication(
   const instance = randomBytes(8).toString('hex')
   const child: ChildProcess = spawn(
     process.execPath,
-    ['node_modules/next/dist/bin/next', options.dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
+    [
+      '--import',
+      './scripts/lib/knownMethods.mjs',
+      'node_modules/next/dist/bin/next',
+      options.dev ? 'dev' : 'start',
+      '-H',
+      '127.0.0.1',
+      '-p',
+      String(port),
+    ],
     {
       cwd: root,
       env: {

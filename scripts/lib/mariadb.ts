@@ -5,7 +5,7 @@ import { mkdir, readdir, readFile, rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
-import { grantsFor, migrateDatabase, migrationState } from '@/server/db/migrate'
+import { grantsFor, migrateDatabase, migrationState, revocationsFor } from '@/server/db/migrate'
 import { migrations, type Places } from './paths'
 import { freePort, isFree } from './ports'
 import { run } from './run'
@@ -144,6 +144,12 @@ export async function grantToApp(places: Places, secrets: Secrets): Promise<void
   const root = await rootConnection(places, secrets)
   try {
     for (const grant of grantsFor(DATABASE, APP)) await root.query(grant)
+    const [rows] = await root.query(
+      "SELECT table_name AS name FROM mysql.tables_priv WHERE user = ? AND db = ? AND FIND_IN_SET('Delete', table_priv)",
+      [APP, DATABASE],
+    )
+    const tables = (rows as { name: string }[]).map((row) => row.name)
+    for (const revocation of revocationsFor(DATABASE, APP, tables)) await root.query(revocation)
   } finally {
     await root.end()
   }

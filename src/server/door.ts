@@ -5,7 +5,7 @@ import type { Figures } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
 import { database } from './db/client'
 import type { Role } from './db/schema'
-import { allowedOrigins } from './env'
+import { allowedOrigins, env } from './env'
 import type { Member } from './people/people'
 import { type Asker, whoAsks } from './people/whoAsks'
 
@@ -49,6 +49,7 @@ export function door<Context>(handler: Handler<Context>): Handler<Context> {
 function stamped(response: Response): Response {
   if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store')
   response.headers.set(OFFICE_TIME, new Date().toISOString())
+  if (env().UPSTAND_URL?.startsWith('https:')) response.headers.set('strict-transport-security', 'max-age=31536000')
   return response
 }
 

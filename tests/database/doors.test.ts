@@ -1,3 +1,4 @@
+import { request } from 'node:http'
 import mysql from 'mysql2/promise'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -7,7 +8,7 @@ import { plantFrom } from '@/core/plant/projection'
 import { readStepById } from '@/core/steps'
 import { exampleBoard, exampleCircuit, exampleSupply } from '@/core/steps/worked'
 import { conditions, readingBody } from '@/core/testing/factsBuilder'
-import { demo, knock, type Who } from '../support/server'
+import { base, demo, knock, type Who } from '../support/server'
 import { inKit, TestJob } from '../support/testJob'
 
 const job = new TestJob()
@@ -183,6 +184,41 @@ describe('the door for entries', () => {
   })
 })
 
+describe('what pages and doors are sent with', () => {
+  it.each(['/', '/job', '/office', '/sign-in'])(
+    '%s carries a nonce in every script, and nobody keeps it',
+    async (path) => {
+      const answer = await fetch(base + path)
+      const nonce = /'nonce-([^']+)'/.exec(answer.headers.get('content-security-policy') ?? '')?.[1]
+      const scripts = (await answer.text()).match(/<script[^>]*>/g) ?? []
+      expect(scripts.length).toBeGreaterThan(3)
+      for (const script of scripts) expect(script).toContain(`nonce="${nonce}"`)
+      expect(answer.headers.get('cache-control')).toMatch(/private.*no-store/)
+    },
+  )
+
+  it('a door answers with data that runs nothing', async () => {
+    const answer = await fetch(`${base}/api/health`)
+    expect(answer.headers.get('content-security-policy')).toContain("default-src 'none'")
+  })
+
+  it('a method that nobody has is refused in a sentence', async () => {
+    const { status, text } = await new Promise<{ status: number; text: string }>((resolve, reject) => {
+      const asked = request(`${base}/api/jobs`, { method: 'TRACE' }, (answer) => {
+        let text = ''
+        answer.on('data', (chunk) => {
+          text += chunk
+        })
+        answer.on('end', () => resolve({ status: answer.statusCode ?? 0, text }))
+      })
+      asked.on('error', reject)
+      asked.end()
+    })
+    expect(status).toBe(405)
+    expect(text).toContain('TRACE is not understood')
+  })
+})
+
 describe('the database itself', () => {
   let app: mysql.Connection
   let owner: mysql.Connection
@@ -212,6 +248,14 @@ describe('the database itself', () => {
       sqlMessage: expect.stringContaining('append-only'),
     })
   })
+
+  it.each(['job', 'visit', 'person', 'company', 'instrument', 'part', 'user'])(
+    'lets the application remove no row of %s, whatever it switches off',
+    async (table) => {
+      await app.query('SET foreign_key_checks = 0')
+      await expect(app.query(`DELETE FROM \`${table}\` WHERE 1 = 0`)).rejects.toMatchObject({ errno: 1142 })
+    },
+  )
 
   it('gives the application no right over its tables', async () => {
     await expect(app.query('CREATE TABLE intruder (id INT)')).rejects.toMatchObject({ errno: 1142 })

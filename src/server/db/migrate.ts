@@ -53,32 +53,41 @@ export async function migrateDatabase(adminUrl: string, folder: string): Promise
   }
 }
 
-/** What the application's own user may do: everything but change or remove what is append-only, or the tables. */
+/**
+ * What the application's own user may do: add to what is append-only, change what changes, and remove only what is of no
+ * record: who works on a job, live samples, sessions.
+ */
 const APPEND_ONLY = ['entry', 'seal', 'seal_key', 'regime', 'attachment']
 const CHANGEABLE = [
   'company',
   'person',
   'job',
-  'job_person',
   'visit',
   'part',
   'instrument',
   'instrument_token',
   'module_type',
   'charge_point_model',
-  'feed_sample',
   'user',
-  'session',
   'account',
-  'verification',
-  'rate_limit',
 ]
+const REMOVABLE = ['job_person', 'feed_sample', 'session', 'verification', 'rate_limit']
 
 export function grantsFor(databaseName: string, appUser: string): string[] {
   const to = `TO '${appUser}'@'127.0.0.1'`
+  const may = (rights: string, tables: readonly string[]): string[] =>
+    tables.map((table) => `GRANT ${rights} ON \`${databaseName}\`.\`${table}\` ${to}`)
   return [
-    ...APPEND_ONLY.map((table) => `GRANT SELECT, INSERT ON \`${databaseName}\`.\`${table}\` ${to}`),
-    ...CHANGEABLE.map((table) => `GRANT SELECT, INSERT, UPDATE, DELETE ON \`${databaseName}\`.\`${table}\` ${to}`),
-    `GRANT SELECT ON \`${databaseName}\`.\`__drizzle_migrations\` ${to}`,
+    ...may('SELECT, INSERT', APPEND_ONLY),
+    ...may('SELECT, INSERT, UPDATE', CHANGEABLE),
+    ...may('SELECT, INSERT, UPDATE, DELETE', REMOVABLE),
+    ...may('SELECT', ['__drizzle_migrations']),
   ]
+}
+
+/** Takes the right to remove from tables of the record, which versions before gave. @param tables where the user has it now. */
+export function revocationsFor(databaseName: string, appUser: string, tables: readonly string[]): string[] {
+  return tables
+    .filter((table) => !REMOVABLE.includes(table))
+    .map((table) => `REVOKE DELETE ON \`${databaseName}\`.\`${table}\` FROM '${appUser}'@'127.0.0.1'`)
 }

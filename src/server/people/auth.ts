@@ -33,6 +33,8 @@ function makeAuth() {
     },
     advanced: { useSecureCookies: secure, database: { generateId: () => uuid() } },
     telemetry: { enabled: false },
+    // A wrong password is no fault of the application.
+    logger: { level: 'error' },
   })
 }
 
