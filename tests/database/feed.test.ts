@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { v7 as uuid } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { unitSpellings } from '@/core/quantity/unit'
+import { feedUnits } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import { demo, knock } from '../support/server'
 
@@ -171,5 +174,86 @@ describe('a page that listens', () => {
     const other = await knock<{ cursor: number }>('tester', `/api/jobs/${demo.job.open}/feed`)
     expect(body.cursor).toBeGreaterThanOrEqual(1)
     expect(other.body.cursor - body.cursor).toBeLessThan(50)
+  })
+})
+
+describe('the page about the feed', () => {
+  const page = readFileSync(`${import.meta.dirname}/../../docs/instrument-feed.md`, 'utf8')
+
+  it('has a line of curl whose body is taken as it stands, but for its time', async () => {
+    const body = /-d '([^']+)'/.exec(page)![1]!
+    const now = `${new Date(Date.now() - 2000).toISOString().slice(0, 19)}Z`
+    const sent = JSON.parse(body.replace('2026-05-14T11:02:28Z', now)) as object
+    const answer = await knock('nobody', '/api/feed', sent, { authorization: `Bearer ${key}` })
+    expect(answer).toMatchObject({ status: 202, body: { taken: 1 } })
+  })
+
+  it('names every quantity with its unit', () => {
+    for (const [quantity, unit] of Object.entries(feedUnits)) {
+      const row = page.split('\n').find((line) => line.startsWith('|') && line.includes(`\`${quantity}\``))
+      const written = unitSpellings[unit].written || '`one`'
+      expect([quantity, row?.split('|')[2]?.trim()]).toEqual([quantity, written])
+    }
+  })
+})
+
+describe('what people and instruments write', () => {
+  const at = (ms: number) => new Date(Date.now() - ms)
+  const seconds = (date: Date): string => date.toISOString().slice(0, 19)
+  const live = async (): Promise<{ read: { text: string; value: number; bound: string; unit: string } }[]> =>
+    (await knock<{ samples: never[] }>('tester', `/api/jobs/${demo.job.open}/feed`)).body.samples
+
+  it.each([
+    ['Z without fractions', (date: Date) => `${seconds(date)}Z`],
+    ['no offset from UTC', (date: Date) => `${seconds(date)}+00:00`],
+    ['an offset', (date: Date) => `${seconds(new Date(date.getTime() + 7_200_000))}+02:00`],
+    ['microseconds', (date: Date) => `${seconds(date)}.123456Z`],
+  ])('any RFC 3339 time: %s', async (name, written) => {
+    expect((await post([volts(200 + name.length, { at: written(at(60_000)) })])).status).toBe(202)
+  })
+
+  it('no time that is none', async () => {
+    for (const wrong of ['yesterday', '2026-11-28', '2026-11-28T10:00', '2026-13-01T00:00:00Z', 17])
+      expect((await post([volts(1, { at: wrong })])).status).toBe(422)
+  })
+
+  it('another unit of the quantity, converted; the text stays', async () => {
+    expect((await post([volts(0.3997, { unit: 'kV' }), volts(0.401, { unit: 'kV', text: '0.401' })])).status).toBe(202)
+    const shown = (await live()).map((one) => one.read)
+    expect(shown).toContainEqual({ text: '399.7', value: 399.7, bound: 'exact', unit: 'V' })
+    expect(shown).toContainEqual({ text: '0.401 kV', value: 401, bound: 'exact', unit: 'V' })
+    expect(await post([volts(1, { unit: 'A' })])).toMatchObject({ status: 422 })
+  })
+
+  it('a display over its range, which can be kept as it came', async () => {
+    expect((await post([volts(999, { bound: 'more-than' })])).status).toBe(202)
+    expect((await live()).map((one) => one.read)).toContainEqual({
+      text: '>999.0',
+      value: 999,
+      bound: 'more-than',
+      unit: 'V',
+    })
+  })
+
+  it('two values at one time, and the same one only once', async () => {
+    const time = `${seconds(at(90_000))}Z`
+    expect((await post([volts(311, { at: time })])).status).toBe(202)
+    expect((await post([volts(312, { at: time })])).status).toBe(202)
+    expect((await post([volts(311, { at: time })])).status).toBe(409)
+  })
+
+  it('no text that says something else than its figure', async () => {
+    const answer = await post([volts(400, { text: '<12.0' })])
+    expect(answer).toMatchObject({ status: 422, body: { title: expect.stringContaining('<12.0') } })
+  })
+
+  it('nothing of an instrument that no job has: nobody would see it', async () => {
+    const lone = { ...own, id: uuid(), tag: '42' }
+    await knock('supervisor', '/api/instruments', lone)
+    const answer = await post([volts(1)], await giveKey(lone.id))
+    expect(answer).toMatchObject({
+      status: 409,
+      body: { title: expect.stringContaining('No job has this instrument') },
+    })
   })
 })

@@ -127,8 +127,8 @@ async function asBefore(owner: mysql.Connection): Promise<void> {
     'ALTER TABLE seal DROP INDEX seal_number',
     'ALTER TABLE seal DROP COLUMN number',
     'ALTER TABLE job DROP COLUMN seals',
-    // The row of a newer version goes with those of the last three.
-    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 4',
+    // The row of a newer version goes with those of the last four.
+    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 5',
   ])
     await owner.query(statement)
   const [[{ id: person }]] = (await owner.query('SELECT id FROM person')) as unknown as [[{ id: string }]]

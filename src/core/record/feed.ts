@@ -1,7 +1,8 @@
 /** What an instrument sends through the feed: readings and conditions as JSON. Stand-ins use the same shape. */
 import { z } from 'zod'
+import { refuseAsShown } from '../quantity/asShown'
 import { readValueOf, type ReadValue } from '../quantity/readValue'
-import type { Unit } from '../quantity/unit'
+import { conversionFactor, type Unit, unitFromSpelling } from '../quantity/unit'
 import { type Instrument, type Measurable, measurableSchema } from './instrument'
 
 /** The unit in which each quantity comes through the feed. */
@@ -55,8 +56,10 @@ export const feedSampleSchema = z.strictObject({
   quantity: measurableSchema,
   value: z.number().min(-1e6).max(1e6),
   bound: z.enum(['exact', 'more-than', 'less-than']).default('exact'),
-  unit: z.string().min(1).max(8),
-  at: z.iso.datetime({ precision: 3 }),
+  /** As people write it; a unit of the same quantity is converted. */
+  unit: z.string().trim().min(1).max(12),
+  /** RFC 3339, with `Z` or an offset. */
+  at: z.iso.datetime({ offset: true }),
   /** The display's text; made from the instrument's decimals where it is not sent. */
   text: z.string().min(1).max(24).optional(),
   /** Of a curve: its points come in parts. */
@@ -77,18 +80,47 @@ export type SampleRefusal =
   | { code: 'feed-quantity'; quantity: string }
   | { code: 'feed-sweep' }
   | { code: 'feed-unit'; quantity: string; unit: Unit; given: string }
+  | { code: 'feed-text'; text: string; value: number }
 
 /** A sample as its instrument shows it, or why it cannot be taken. */
 export function liveSample(instrument: Instrument, sample: FeedSample): LiveSample | SampleRefusal {
   const range = instrument.ranges.find((one) => one.measures === sample.quantity)
   if (!range) return { code: 'feed-quantity', quantity: sample.quantity }
   const unit = feedUnits[sample.quantity]
-  if (sample.unit !== unit) return { code: 'feed-unit', quantity: sample.quantity, unit, given: sample.unit }
+  const factor = factorFrom(sample.unit, unit)
+  if (factor === null) return { code: 'feed-unit', quantity: sample.quantity, unit, given: sample.unit }
   if ((sample.quantity === 'iv-curve') !== (sample.sweep !== undefined)) return { code: 'feed-sweep' }
-  // What a person would read off the display: the figure to its decimals, unless the display's own text came along.
-  const shown = readValueOf(sample.value, unit, range.decimals)
-  const own = sample.text === undefined ? shown : { ...shown, text: sample.text, value: sample.value }
-  const read: ReadValue = { ...own, bound: sample.bound }
+  const read = readOf(sample, unit, factor, range.decimals)
+  if (!read) return { code: 'feed-text', text: sample.text ?? '', value: sample.value }
   const { sweep } = sample
-  return { instrumentId: instrument.id, quantity: sample.quantity, read, at: sample.at, ...(sweep ? { sweep } : {}) }
+  const at = new Date(sample.at).toISOString()
+  return { instrumentId: instrument.id, quantity: sample.quantity, read, at, ...(sweep ? { sweep } : {}) }
+}
+
+/** What turns a value in a unit as it was written into one in the unit wanted; null where they measure different things. */
+function factorFrom(written: string, unit: Unit): number | null {
+  if (written === unit) return 1
+  const given = unitFromSpelling(written)
+  return given ? conversionFactor(given, unit) : null
+}
+
+const SIGNS = { exact: '', 'more-than': '>', 'less-than': '<' } as const
+
+/**
+ * What a person would read off the display: the figure to its decimals, unless the display's own text came along. Null
+ * where that text says something else than the figure beside it.
+ */
+function readOf(
+  { value, bound, text, unit: written }: FeedSample,
+  unit: Unit,
+  factor: number,
+  decimals: number,
+): ReadValue | null {
+  if (text === undefined) {
+    const shown = readValueOf(value * factor, unit, decimals)
+    return { ...shown, text: SIGNS[bound] + shown.text, bound }
+  }
+  // A display that shows a figure alone shows it in the unit that was sent.
+  const said = [text, `${text} ${written}`].map((own) => ({ text: own, value: value * factor, bound, unit }))
+  return said.find((read) => refuseAsShown(read, unit) === null) ?? null
 }

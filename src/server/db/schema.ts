@@ -232,7 +232,7 @@ export const feedSample = mysqlTable(
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [
-    uniqueIndex('feed_once').on(table.instrumentId, table.quantity, table.at),
+    uniqueIndex('feed_once_of_value').on(table.instrumentId, table.quantity, table.at, table.value),
     index('feed_by_time').on(table.receivedAt),
   ],
 )

@@ -20,6 +20,8 @@ export async function ingest(
   now: Date,
 ): Promise<number> {
   const live = samples.map((sample) => checked(from, sample, now))
+  const [paired] = await db.select({ job: instrument.pairedJobId }).from(instrument).where(eq(instrument.id, from.id))
+  if (!paired?.job) throw new Refused(409, 'door.feed-unpaired')
   const minuteAgo = new Date(now.getTime() - 60_000)
   const [recent] = await db
     .select({ n: count() })

@@ -105,6 +105,9 @@ export const doors = {
   'door.feed-quantity': 'The instrument of this key does not measure “{quantity}”.',
   'door.feed-sweep': 'A curve comes as “iv-curve” with the next points of its sweep; nothing else has any.',
   'door.feed-unit': '“{quantity}” comes in {unit}; {given} was sent.',
+  'door.feed-text': 'The display’s text “{text}” says something else than {value}, which was sent with it.',
+  'door.feed-unpaired':
+    'No job has this instrument, so nobody would see what it sends. Bring it to a job on the bench, then send again.',
   'door.feed-replay': 'This sample was sent before. It was not taken again.',
   'door.feed-time':
     'The sample’s time is more than {minutes} minutes away from this clock. Set the instrument’s clock.',
