@@ -2,6 +2,7 @@
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
+import type { account } from './en/account'
 import type { acSays } from './en/acSays'
 import { broken } from './en/broken'
 import { curve } from './en/curve'
@@ -24,6 +25,7 @@ import { ui } from './en/ui'
 
 const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...ui }
 type Later = typeof ac &
+  typeof account &
   typeof acSays &
   typeof guide &
   typeof office &

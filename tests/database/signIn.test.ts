@@ -144,3 +144,40 @@ describe('what used to end in an error', () => {
     expect((await knock('tester', `/api/jobs/${demo.job.open.replace('de3', 'dé3')}/facts`)).status).toBe(404)
   })
 })
+
+describe('one’s own sessions', () => {
+  type Own = { sessions: { id: string; isOwn: boolean; device: string }[] }
+  const sessionsOf = async (cookie: string, body?: unknown): Promise<Own> => {
+    const request = body
+      ? post('/api/me/sessions', body, { cookie })
+      : fetch(`${base}/api/me/sessions`, { headers: { cookie } })
+    return (await (await request).json()) as Own
+  }
+
+  it('are listed without their secret, and each can be ended from another', async () => {
+    const email = await person('Wanderer')
+    const [here, there, elsewhere] = [await signIn(email), await signIn(email), await signIn(email)].map(cookiesIn) as [
+      string,
+      string,
+      string,
+    ]
+    const { sessions } = await sessionsOf(here)
+    expect(sessions.filter((one) => one.isOwn).length).toBe(1)
+    expect(sessions.length).toBe(3)
+    const secret = /session_token=([^.;]+)/.exec(decodeURIComponent(there))![1]!
+    expect(JSON.stringify(sessions)).not.toContain(secret)
+    await sessionsOf(here, { end: sessions.find((one) => !one.isOwn)!.id })
+    expect([(await me(there)).status, (await me(elsewhere)).status].sort()).toEqual([200, 401])
+    expect((await sessionsOf(here, { end: 'others' })).sessions.length).toBe(1)
+    expect((await me(here)).status).toBe(200)
+    for (const gone of [there, elsewhere]) expect((await me(gone)).status).toBe(401)
+  })
+
+  it('of somebody else are never touched', async () => {
+    const [mine, hers] = [cookiesIn(await signIn(await person('Mine'))), cookiesIn(await signIn(await person('Hers')))]
+    const { sessions } = await sessionsOf(hers)
+    await sessionsOf(mine, { end: sessions[0]!.id })
+    expect((await me(hers)).status).toBe(200)
+    expect((await fetch(`${base}/api/me/sessions`)).status).toBe(401)
+  })
+})

@@ -20,12 +20,8 @@ import { demoId, demoInstruments } from './instruments'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
 import { corvane, demoModules, tarnlight } from './modules'
+import { demoPeople } from './people'
 
-export const demoPeople = [
-  { id: demoId(1), name: 'Tam Brackley', email: 'tam@demo.invalid', role: 'tester' },
-  { id: demoId(2), name: 'Isolde Marrow', email: 'isolde@demo.invalid', role: 'supervisor' },
-  { id: demoId(3), name: 'Ness Orchard', email: 'ness@demo.invalid', role: 'viewer' },
-] as const
 const [tam, isolde, ness] = demoPeople
 const byTam: Author = { id: tam.id, name: tam.name, right: 'tester' }
 

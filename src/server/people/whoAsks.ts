@@ -43,7 +43,7 @@ export async function whoAsks(db: Queries, request: Request, jobId: string): Pro
 }
 
 /** The token of the session cookie, where it was signed here. */
-function sessionToken(request: Request): string | null {
+export function sessionToken(request: Request): string | null {
   const cookie = getSessionCookie(request)
   const at = cookie?.lastIndexOf('.') ?? -1
   if (!cookie || at < 1) return null

@@ -5,7 +5,14 @@ import type { Facts } from '@/core/record/facts'
 import type { Dated } from './deviceClock'
 
 export type Right = 'viewer' | 'tester' | 'supervisor'
-export type Me = { id: string; name: string; role: Right; demo: boolean }
+export type Me = {
+  id: string
+  name: string
+  role: Right
+  demo: boolean
+  /** Signs in by one tap, and has no password that anybody types. */
+  oneTap?: boolean
+}
 
 export type Bundle = {
   personId: string

@@ -1,19 +1,62 @@
 'use client'
+import { Dropdown, Modal } from 'antd'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
-import { ask } from '../device/api'
+import { Answered, ask } from '../device/api'
 import { type Me, remember } from '../device/store'
 
-/** Who works on this device; one press hands it to somebody else. What waits in the queue stays under its own name. */
+const SessionsDialog = dynamic(() => import('./SessionsDialog').then((module) => module.SessionsDialog))
+const PasswordDialog = dynamic(() => import('./PasswordDialog').then((module) => module.PasswordDialog))
+
+type Open = 'sessions' | 'password' | 'no-reception' | null
+
+/** Who works on this device, and what is theirs: other devices, password, the way out. What waits stays under its own name. */
 export function WhoCell({ me }: { me: Me }) {
+  const [open, setOpen] = useState<Open>(null)
+  const [modal, holder] = Modal.useModal()
   const leave = async (): Promise<void> => {
-    await ask('/api/auth/sign-out', {}).catch(() => undefined)
+    try {
+      await ask('/api/auth/sign-out', {})
+    } catch (error) {
+      // Without reception nobody could come in again.
+      if (!(error instanceof Answered)) return setOpen('no-reception')
+    }
     await remember('me', null)
     window.location.assign('/sign-in')
   }
+  const askToLeave = (): void => {
+    modal.confirm({
+      title: say('who.leave-ask'),
+      content: say('who.leave-why'),
+      okText: say('who.leave-yes'),
+      cancelText: say('who.leave-no'),
+      icon: null,
+      onOk: leave,
+    })
+  }
+  const items = [
+    { key: 'sessions', label: say('who.sessions'), onClick: () => setOpen('sessions') },
+    ...(me.oneTap ? [] : [{ key: 'password', label: say('who.password'), onClick: () => setOpen('password') }]),
+    { key: 'leave', label: say('who.leave'), onClick: askToLeave },
+  ]
+  const close = (): void => setOpen(null)
   return (
-    <button type="button" className="who-cell" onClick={() => void leave()} title={say('who.change')}>
-      <b>{me.name}</b>
-      <small>{say(`role.${me.role}` as WordKey)}</small>
-    </button>
+    <>
+      <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+        <button type="button" className="who-cell" aria-haspopup="menu" aria-label={`${me.name}: ${say('who.menu')}`}>
+          <b>{me.name}</b>
+          <small>{say(`role.${me.role}` as WordKey)}</small>
+        </button>
+      </Dropdown>
+      {holder}
+      {open === 'sessions' && <SessionsDialog onClose={close} />}
+      {open === 'password' && <PasswordDialog onClose={close} />}
+      {open === 'no-reception' && (
+        <Modal open title={say('who.leave-ask')} onCancel={close} footer={null}>
+          <p>{say('who.no-reception')}</p>
+        </Modal>
+      )}
+    </>
   )
 }

@@ -1,4 +1,4 @@
-import { demoPeople } from '@/server/demo/seed'
+import { demoPeople } from '@/server/demo/people'
 import { door } from '@/server/door'
 import { refuseUnlessDemo } from '@/server/people/demoDoor'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { demoPeople } from '@/server/demo/seed'
+import { demoPeople } from '@/server/demo/people'
 import { bodyOf, door, Refused } from '@/server/door'
 import { auth } from '@/server/people/auth'
 import { refuseUnlessDemo } from '@/server/people/demoDoor'

@@ -1,0 +1,4 @@
+import { account } from './en/account'
+import { addWords } from './say'
+
+addWords(account)
