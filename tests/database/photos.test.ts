@@ -27,7 +27,7 @@ describe('the door of pictures', () => {
     expect(Buffer.from(await answer.arrayBuffer()).equals(small)).toBe(true)
     expect(answer.headers.get('content-type')).toBe('image/jpeg')
     expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
-    expect(answer.headers.get('content-security-policy')).toContain("default-src 'self'")
+    expect(answer.headers.get('content-security-policy')).toContain("default-src 'none'")
   })
 
   it('takes no other picture under the same id', async () => {
