@@ -17,7 +17,8 @@ const picture = (options: object = {}): Promise<Buffer> =>
 
 /** A segment put in behind the start of a file. */
 function withSegment(bytes: Buffer, marker: number, text: string): Buffer {
-  const head = Buffer.from([0xff, marker, 0, text.length + 2])
+  const length = text.length + 2
+  const head = Buffer.from([0xff, marker, length >> 8, length & 0xff])
   return Buffer.concat([bytes.subarray(0, 2), head, Buffer.from(text), bytes.subarray(2)])
 }
 
@@ -37,6 +38,12 @@ describe('a picture that holds nothing else', () => {
     ['a print setting', 0xed],
   ])('is not, with %s in it', async (_, marker) => {
     expect(isBareJpeg(withSegment(await picture(), marker, 'where I live'))).toBe(false)
+  })
+
+  it('may have the colour profile of a browser’s own drawing, and no longer one', async () => {
+    const profile = (length: number) => `ICC_PROFILE\0${'p'.repeat(length)}`
+    expect(isBareJpeg(withSegment(await picture(), 0xe2, profile(458)))).toBe(true)
+    expect(isBareJpeg(withSegment(await picture(), 0xe2, profile(2000)))).toBe(false)
   })
 
   it('is not, with another one behind it, cut short, or of other bytes', async () => {
