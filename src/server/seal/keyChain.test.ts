@@ -27,6 +27,8 @@ function sealed(keys: readonly (readonly [KeyObject, readonly KeyRecord[]])[], t
   }
   return last!
 }
+/** Sealed with the first key, while it is the only one. */
+const own = [one, [first]] as const
 const times = ['2026-05-01T10:00:00.000Z', '2026-05-02T10:00:00.000Z', '2026-05-03T10:00:00.000Z']
 
 describe('the keys of a company', () => {
@@ -67,66 +69,27 @@ describe('the seals of a job', () => {
   })
 
   it('are whole though the office’s clock went back between them', () => {
-    const record = sealed(
-      [
-        [one, [first]],
-        [one, [first]],
-      ],
-      [times[1]!, times[0]!],
-    )
+    const record = sealed([own, own], [times[1]!, times[0]!])
     expect(verifySeal(record)).toMatchObject({ whole: true })
   })
 
   it('say that a key was lost, and are whole', () => {
     const keys = [first, keyRecord(two, SINCE, first, null)]
-    expect(
-      verifySeal(
-        sealed(
-          [
-            [one, [first]],
-            [two, keys],
-          ],
-          times,
-        ),
-      ),
-    ).toMatchObject({ whole: true, unvouchedKeys: [2] })
+    expect(verifySeal(sealed([own, [two, keys]], times))).toMatchObject({ whole: true, unvouchedKeys: [2] })
   })
 
   it('are broken where one is by a key that none of the company’s is', () => {
-    const record = sealed(
-      [
-        [three, [first]],
-        [one, [first]],
-      ],
-      times,
-    )
+    const record = sealed([[three, [first]], own], times)
     expect(verifySeal(record)).toMatchObject({ whole: false, brokenAt: '/keys' })
   })
 
   it('are broken where the keys do not vouch for one another', () => {
     const keys = [first, keyRecord(two, SINCE, first, three)]
-    expect(
-      verifySeal(
-        sealed(
-          [
-            [one, [first]],
-            [two, keys],
-          ],
-          times,
-        ),
-      ),
-    ).toMatchObject({ whole: false, brokenAt: '/keys/1' })
+    expect(verifySeal(sealed([own, [two, keys]], times))).toMatchObject({ whole: false, brokenAt: '/keys/1' })
   })
 
   it('are counted: one left out of the middle is missed', () => {
-    const record = sealed(
-      [
-        [one, [first]],
-        [one, [first]],
-        [one, [first]],
-      ],
-      times,
-    )
+    const record = sealed([own, own, own], times)
     const without = { ...record, chain: [record.chain[0]!] }
     expect(verifySeal(without)).toMatchObject({ whole: false, brokenAt: 'chain' })
     expect(record.seal).toMatchObject({ number: 3, issue: 'C', jobNumber: '7' })
