@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { evaluate, stepKey } from '../evaluate'
 import { moduleModel } from '../pv/stringModel'
@@ -33,6 +34,22 @@ describe('a logger’s table', () => {
     expect(record).toMatchObject({ way: 'back', skipped: 0 })
     expect(record.rows).toEqual([{ at: START_ms, irradiance: '742', warmth: '43.6' }])
   })
+
+  it.each(['Europe/London', 'Australia/Lord_Howe', 'America/St_Johns', 'Asia/Kathmandu'])(
+    'reads each time in %s as the zone has it, on the days too when clocks change',
+    (zone) => {
+      const days = ['2026-03-29', '2026-10-25', '2026-04-05', '2026-10-04', '2026-03-08', '2026-11-01', '2026-06-30']
+      const times = days.flatMap((day) =>
+        Array.from({ length: 24 * 4 }, (_, k) => {
+          const [hour, minute] = [Math.floor(k / 4), (k % 4) * 15 + (k % 7)]
+          return `${day} ${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}:30`
+        }),
+      )
+      const text = `time,irradiance,air\n${times.map((time) => `${time},700,20`).join('\n')}`
+      const wanted = times.map((time) => DateTime.fromISO(time.replace(' ', 'T'), { zone }).toMillis())
+      expect(recordOf(text, zone).rows.map((row) => row.at)).toEqual(wanted.sort((a, b) => a - b))
+    },
+  )
 
   it('takes a zone that stands with the time, other orders, semicolons, commas and a byte order mark', () => {
     const record = recordOf(

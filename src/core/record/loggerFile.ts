@@ -23,8 +23,6 @@ const heads = {
   air: ['airtemperature', 'ambient', 'air', 'tair', 'tamb'],
 } as const
 
-const FORMATS = ['dd.MM.yyyy HH:mm:ss', 'dd.MM.yyyy HH:mm', 'dd/MM/yyyy HH:mm:ss', 'dd/MM/yyyy HH:mm']
-
 /**
  * Reads a logger's table: time, irradiance in W/m2, and the temperature of a module's back or of the air in degC, in any
  * order, with commas, semicolons or tabs. Times without a zone are the site's own.
@@ -46,8 +44,9 @@ export function readLogger(text: string, zone: string): LoggerRead {
   const warmth = back >= 0 ? back : air
   if (time < 0 || light < 0 || warmth < 0) return { refused: 'logger-columns' }
   const rows: LoggerRow[] = []
+  const timeOf = timesIn(zone)
   for (const line of lines) {
-    const at = timeOf(line[time] ?? '', zone)
+    const at = timeOf(line[time] ?? '')
     const [irradiance, temperature] = [figureOf(line[light]), figureOf(line[warmth])]
     if (at !== null && irradiance !== null && temperature !== null) rows.push({ at, irradiance, warmth: temperature })
   }
@@ -63,15 +62,37 @@ const plain = (name: string): string =>
     .replace(/[([].*$/, '')
     .replace(/[^a-z0-9]/g, '')
 
-function timeOf(text: string, zone: string): number | null {
-  const typed = text.trim()
-  const iso = DateTime.fromISO(typed.replace(' ', 'T'), { zone })
-  if (iso.isValid) return iso.toMillis()
-  for (const format of FORMATS) {
-    const found = DateTime.fromFormat(typed, format, { zone })
-    if (found.isValid) return found.toMillis()
+const WITH_ZONE = /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:\d\d)$/
+const OF_SITE = /^(\d{4}-\d\d-\d\d)[T ](\d\d):([0-5]\d)(?::([0-5]\d(?:\.\d+)?))?$/
+const DAY_FIRST = /^(\d\d)([./])(\d\d)\2(\d{4}) /
+
+/**
+ * Reads the times of a record. Looking up a zone's hour is slow, and lines of one hour stand together: each hour is looked
+ * up once, and what follows within it is counted on, but where clocks are changed in that hour.
+ */
+function timesIn(zone: string): (text: string) => number | null {
+  const hours = new Map<string, number | null>()
+  const hourAt = (hour: string): number | null => {
+    const known = hours.get(hour)
+    if (known !== undefined) return known
+    const found = DateTime.fromISO(hour, { zone })
+    const isEven = `${hour}:00`.endsWith(found.toFormat('HH:mm')) && found.offset === found.plus({ minutes: 59 }).offset
+    const at = found.isValid && isEven ? found.toMillis() : null
+    hours.set(hour, at)
+    return at
   }
-  return null
+  return (text) => {
+    const typed = text.trim().replace(DAY_FIRST, '$4-$3-$1 ')
+    if (WITH_ZONE.test(typed)) {
+      const at = Date.parse(typed.replace(' ', 'T'))
+      return Number.isNaN(at) ? null : at
+    }
+    const parts = OF_SITE.exec(typed)
+    const hour = parts && hourAt(`${parts[1]}T${parts[2]}`)
+    if (parts && hour !== null) return Math.round(hour + Number(parts[3]) * 60_000 + Number(parts[4] ?? 0) * 1000)
+    const iso = DateTime.fromISO(typed.replace(' ', 'T'), { zone })
+    return iso.isValid ? iso.toMillis() : null
+  }
 }
 
 /** A figure as the logger wrote it, its decimal comma as a point; null where it is none. */

@@ -11,11 +11,13 @@ export type Block =
  */
 export function readBlock(text: string, room: { columns: number; rows: number }): Block {
   const { data } = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' })
+  // Whole sheets are pasted by mistake: what has no room is not looked at any further.
+  if (data.length > room.rows && data.some((row) => row.some((cell) => cell.trim() !== '')))
+    return { refused: 'schedule-rows', figures: { rows: data.length, room: room.rows } }
   const cells = data.map((row) => row.map((cell) => cell.trim()))
   if (cells.length === 0 || cells.every((row) => row.every((cell) => cell === '')))
     return { refused: 'schedule-empty', figures: {} }
-  const columns = Math.max(...cells.map((row) => row.length))
+  const columns = cells.reduce((most, row) => Math.max(most, row.length), 0)
   if (columns > room.columns) return { refused: 'schedule-columns', figures: { columns, room: room.columns } }
-  if (cells.length > room.rows) return { refused: 'schedule-rows', figures: { rows: cells.length, room: room.rows } }
   return { cells }
 }

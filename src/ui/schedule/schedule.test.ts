@@ -122,4 +122,14 @@ describe('a pasted block', () => {
     expect(readBlock('1\n2\n3', room)).toEqual({ refused: 'schedule-rows', figures: { rows: 3, room: 2 } })
     expect(readBlock('\t\t', room)).toEqual({ refused: 'schedule-empty', figures: {} })
   })
+
+  it('is refused in a sentence where a whole sheet was pasted', () => {
+    const rows = 300_000
+    expect(readBlock('0.41\n'.repeat(rows), room)).toEqual({ refused: 'schedule-rows', figures: { rows, room: 2 } })
+    const columns = 200_000
+    expect(readBlock('1\t'.repeat(columns - 1), room)).toEqual({
+      refused: 'schedule-columns',
+      figures: { columns, room: 3 },
+    })
+  })
 })
