@@ -102,6 +102,13 @@ const rows: Row[] = [
 
 const company: { route: string; path: string; body?: () => unknown; may: Record<Who, number> }[] = [
   { route: 'me', path: '/api/me', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
+  { route: 'me/sessions', path: '/api/me/sessions', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
+  {
+    route: 'me/sessions',
+    path: '/api/me/sessions',
+    body: () => ({ end: 'no session' }),
+    may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 },
+  },
   {
     route: 'instruments',
     path: '/api/instruments',
