@@ -20,8 +20,6 @@ export async function ingest(
   now: Date,
 ): Promise<number> {
   const live = samples.map((sample) => checked(from, sample, now))
-  const [paired] = await db.select({ job: instrument.pairedJobId }).from(instrument).where(eq(instrument.id, from.id))
-  if (!paired?.job) throw new Refused(409, 'door.feed-unpaired')
   const minuteAgo = new Date(now.getTime() - 60_000)
   const [recent] = await db
     .select({ n: count() })
@@ -46,6 +44,19 @@ export async function ingest(
     throw error
   }
   return rows.length
+}
+
+/**
+ * What nobody would see is not taken. A simulated key that is pressed on a bench shows there by itself and needs no pairing.
+ *
+ * @throws Refused where no job has the instrument.
+ */
+export async function refuseUnpaired(db: Queries, instrumentId: string): Promise<void> {
+  const [paired] = await db
+    .select({ job: instrument.pairedJobId })
+    .from(instrument)
+    .where(eq(instrument.id, instrumentId))
+  if (!paired?.job) throw new Refused(409, 'door.feed-unpaired')
 }
 
 function checked(from: Instrument, sample: FeedSample, now: Date): LiveSample {

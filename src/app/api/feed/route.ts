@@ -1,7 +1,7 @@
 import { feedPostSchema } from '@/core/record/feed'
 import { database } from '@/server/db/client'
 import { bodyOf, door, Refused } from '@/server/door'
-import { forgetOldSamples, ingest } from '@/server/feed/ingest'
+import { forgetOldSamples, ingest, refuseUnpaired } from '@/server/feed/ingest'
 import { instrumentByToken } from '@/server/feed/tokens'
 
 /** One post in about this many also forgets samples older than a day. */
@@ -14,6 +14,7 @@ export const POST = door(async (request) => {
   const instrument = await instrumentByToken(database(), token)
   const post = await bodyOf(request, feedPostSchema, 32)
   if (post.instrument && post.instrument !== instrument.id) throw new Refused(403, 'door.feed-instrument')
+  await refuseUnpaired(database(), instrument.id)
   const now = new Date()
   const taken = await ingest(database(), instrument, post.samples, now)
   if (Math.random() * FORGET_ONE_IN < 1) await forgetOldSamples(database(), now)
