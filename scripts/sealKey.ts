@@ -25,9 +25,9 @@ async function ownKey(db: Database): Promise<KeyObject> {
 function listed(keys: readonly KeyRecord[], own: KeyObject): string {
   return keys
     .map((one) => {
-      const own_ = one.publicKey === publicKeyOf(own) ? ', the one in use' : ''
+      const inUse = one.publicKey === publicKeyOf(own) ? ', the one in use' : ''
       const vouched = one.previous !== null && one.vouched === null ? ', follows one that was lost' : ''
-      return `${one.number}  ${keyFingerprint(one.publicKey)}  since ${one.since.slice(0, 10)}${own_}${vouched}`
+      return `${one.number}  ${keyFingerprint(one.publicKey)}  since ${one.since.slice(0, 10)}${inUse}${vouched}`
     })
     .join('\n')
 }

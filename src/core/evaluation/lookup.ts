@@ -25,79 +25,104 @@ import { stepKey } from './stepKey'
 
 const NOBODY_READS = new Map<string, Set<string>>()
 
+/** What is made of the facts once somebody asks. */
+type Made = {
+  index: EntryIndex
+  parts: ReadonlyMap<string, Part>
+  plant: PlantIndex
+  history: PlantHistory
+}
+
+function madeOf(facts: Facts): Made {
+  const entries = inOrder(facts.entries)
+  const parts = plantOfJob(entries, facts.job.id)
+  const history = new PlantHistory(entries, facts.job.id)
+  return { index: indexEntries(entries), parts, plant: new PlantIndex(parts), history }
+}
+
 export class Lookup {
   private readonly counting = new Map<string, Body<'reading'> | null>()
-  private readonly run: Run
-  private readonly placeOf: ReadonlyMap<string, number>
+  private running: Run | null = null
+  private order: ReadonlyMap<string, number> | null = null
 
   private constructor(
     readonly facts: Facts,
-    private readonly index: EntryIndex,
-    readonly parts: ReadonlyMap<string, Part>,
-    private readonly plant: PlantIndex,
-    private readonly history: PlantHistory,
-  ) {
-    this.placeOf = new Map(stepsOf(facts.regime).map((step, k) => [step.id, k]))
-    const nulls = new LeadNulls()
-    const known = { facts, scope: {}, plant, index, history, nulls, owns: new Map(), readers: NOBODY_READS }
-    this.run = { ...runOf(known), countedFor: (reader) => this.countedBefore(reader) }
-    for (const step of steps) if (isRead(step) && step.nulls) this.takeNulls(nulls, step)
+    private made: Made | null,
+  ) {}
+
+  /** Nothing is looked at before somebody asks: of a hundred parts that are entered in a row, only the last plant is. */
+  static of(facts: Facts): Lookup {
+    return new Lookup(facts, null)
   }
 
-  static of(facts: Facts): Lookup {
-    const entries = inOrder(facts.entries)
-    const parts = plantOfJob(entries, facts.job.id)
-    const history = new PlantHistory(entries, facts.job.id)
-    return new Lookup(facts, indexEntries(entries), parts, new PlantIndex(parts), history)
+  private get all(): Made {
+    this.made ??= madeOf(this.facts)
+    return this.made
+  }
+
+  get parts(): ReadonlyMap<string, Part> {
+    return this.all.parts
   }
 
   /** The same with entries that came since. */
   with(added: readonly Entry[]): Lookup {
     const facts = { ...this.facts, entries: [...this.facts.entries, ...added] }
-    const index = added.every((entry) => this.isLast(entry)) ? withEntries(this.index, added) : null
-    return index ? new Lookup(facts, index, this.parts, this.plant, this.history) : Lookup.of(facts)
+    const { made } = this
+    if (!made || !added.every((entry) => isLastOf(made.index, entry))) return new Lookup(facts, null)
+    return new Lookup(facts, { ...made, index: withEntries(made.index, added) })
   }
 
-  /** The same facts but for what is no entry. */
+  /** The same entries beside something else that is none: visits, the kit. */
   facing(facts: Facts): Lookup {
-    return facts.regime === this.facts.regime && facts.entries === this.facts.entries
-      ? new Lookup(facts, this.index, this.parts, this.plant, this.history)
-      : Lookup.of(facts)
+    const isSame = facts.regime === this.facts.regime && facts.entries === this.facts.entries
+    return new Lookup(facts, isSame ? this.made : null)
   }
 
   /** What must be refused or asked about in a reading, and what it lacks. */
   check(step: AnyReadStep, part: Part, body: Body<'reading'>): { check: ReadingCheck; missing: readonly Slot[] } {
     const { slots, conditions, instrument, how, v } = body
     const reading = { slots, conditions, instrument, how, v }
-    const context = contextOf(step, part, this.plant, this.facts, (of, partId) => this.counted(of, partId), reading)
+    const context = contextOf(step, part, this.all.plant, this.facts, (of, partId) => this.counted(of, partId), reading)
     return { check: checkReading(step, context, body), missing: missingSlots(step, body, context) }
   }
 
-  /** Touches one test only, and is the last of it. */
-  private isLast(entry: Entry): boolean {
-    const { kind } = entry.body
-    if (!touchOneStep.has(kind) || this.index.voids.has(entry.id)) return false
-    const before = entry.step && entry.partId ? this.index.readings.get(stepKey(entry.step, entry.partId)) : undefined
-    const last = before?.at(-1)
-    return kind !== 'reading' || !last || correctedTime(last) < correctedTime(entry)
+  private get run(): Run {
+    if (this.running) return this.running
+    const nulls = new LeadNulls()
+    const known = { ...this.all, facts: this.facts, scope: {}, nulls, owns: new Map(), readers: NOBODY_READS }
+    this.running = { ...runOf(known), countedFor: (reader) => this.countedBefore(reader) }
+    for (const step of steps) if (isRead(step) && step.nulls) this.takeNulls(nulls, step)
+    return this.running
+  }
+
+  private placeOf(step: string): number | undefined {
+    this.order ??= new Map(stepsOf(this.facts.regime).map((one, k) => [one.id, k]))
+    return this.order.get(step)
   }
 
   private takeNulls(nulls: LeadNulls, step: AnyReadStep): void {
-    for (const part of this.plant.ofKind(step.appliesTo)) nulls.take(step, this.readingsOf(step, part))
+    for (const part of this.all.plant.ofKind(step.appliesTo)) nulls.take(step, this.readingsOf(step, part))
   }
 
   private readingsOf(step: AnyReadStep, part: Part) {
     const key = stepKey(step.id, part.id)
-    if (!this.index.readings.has(key)) return []
+    if (!this.all.index.readings.has(key)) return []
     const counted = this.countedBefore(key)
-    const judging = { step, part, plant: this.plant, given: this.run.given, counted, changedAt: this.history.lastAt }
+    const judging = {
+      step,
+      part,
+      plant: this.all.plant,
+      given: this.run.given,
+      counted,
+      changedAt: this.all.history.lastAt,
+    }
     return judgeReadings(this.run, judging, key)
   }
 
   /** A reading that was kept is judged beside those of steps before it in the working order. */
   private countedBefore(reader: string): Counted {
-    const place = this.placeOf.get(reader.slice(0, reader.indexOf(':'))) ?? 0
-    return (step, partId) => ((this.placeOf.get(step) ?? place) < place ? this.counted(step, partId) : null)
+    const place = this.placeOf(reader.slice(0, reader.indexOf(':'))) ?? 0
+    return (step, partId) => ((this.placeOf(step) ?? place) < place ? this.counted(step, partId) : null)
   }
 
   private counted(stepId: string, partId: string): Body<'reading'> | null {
@@ -112,8 +137,17 @@ export class Lookup {
 
   private countingBody(key: string, step: AnyStep | null, part: Part | undefined): Body<'reading'> | null {
     if (!step || !isRead(step) || !part || part.retired || part.data.kind !== step.appliesTo) return null
-    if (step.where && !step.where(this.plant)) return null
-    if (!isAskedOf(step, part, this.plant, this.facts.regime)) return null
-    return countingReading(step, this.readingsOf(step, part), this.index.choices.get(key), {})?.entry.body ?? null
+    if (step.where && !step.where(this.all.plant)) return null
+    if (!isAskedOf(step, part, this.all.plant, this.facts.regime)) return null
+    return countingReading(step, this.readingsOf(step, part), this.all.index.choices.get(key), {})?.entry.body ?? null
   }
+}
+
+/** Whether an entry touches one test only, and is the last of it. */
+function isLastOf(index: EntryIndex, entry: Entry): boolean {
+  const { kind } = entry.body
+  if (!touchOneStep.has(kind) || index.voids.has(entry.id)) return false
+  const before = entry.step && entry.partId ? index.readings.get(stepKey(entry.step, entry.partId)) : undefined
+  const last = before?.at(-1)
+  return kind !== 'reading' || !last || correctedTime(last) < correctedTime(entry)
 }

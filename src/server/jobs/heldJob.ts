@@ -6,7 +6,7 @@ import { Lookup } from '@/core/evaluation/lookup'
 import type { Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { Queries } from '../db/client'
-import { entriesAfter, loadFrame } from './facts'
+import { entriesAfter, loadFrame, type PlacedEntry } from './facts'
 
 /** Entries of all jobs together that a process keeps in mind; the jobs that were not asked for longest go first. */
 const MOST_ENTRIES = 120_000
@@ -68,11 +68,13 @@ export class HeldJob {
   }
 
   private async read(db: Queries): Promise<void> {
-    for await (const page of entriesAfter(db, this.view.facts.job.id, this.seq)) {
-      const entries = page.map((one) => one.entry)
-      this.take(this.view.with(entries), new Map(page.map((one) => [one.entry.id, one.bodyHash])))
-      this.seq = page.at(-1)!.seq
-    }
+    const placed: PlacedEntry[] = []
+    for await (const page of entriesAfter(db, this.view.facts.job.id, this.seq)) placed.push(...page)
+    const last = placed.at(-1)
+    if (!last) return
+    const hashes = new Map(placed.map((one) => [one.entry.id, one.bodyHash]))
+    this.take(this.view.with(placed.map((one) => one.entry)), hashes)
+    this.seq = last.seq
   }
 }
 

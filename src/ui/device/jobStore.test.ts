@@ -134,6 +134,43 @@ describe('the queue of a device', () => {
     expect(await device().queue.count()).toBe(0)
   })
 
+  it('has each entry in the queue or in the bundle at every moment, so that no reload without reception misses one', async () => {
+    const store = await open()
+    const inBundle: boolean[] = []
+    const real = device().queue.delete.bind(device().queue)
+    const leaving = vi.spyOn(device().queue, 'delete').mockImplementation(async (id) => {
+      const bundle = await device().bundles.get([me.id, office.facts.job.id])
+      inBundle.push(bundle?.facts.entries.some((entry) => entry.id === id) ?? false)
+      await real(id)
+    })
+    for (const text of ['one', 'two', 'three']) await store.add(remark(text))
+    await store.sync()
+    expect(inBundle).toEqual([true, true, true])
+    leaving.mockRestore()
+  })
+
+  it('asks for each by itself where the door takes offence at all, and shows what went before the line broke', async () => {
+    const store = await open()
+    office.line = false
+    for (const text of ['one', 'two', 'three']) await store.add(remark(text))
+    office.line = true
+    const whole = office.fetch
+    let [asked, isDown] = [0, true]
+    office.fetch = async (path, init) => {
+      const isBatch = String(path).endsWith('/entries')
+      if (isBatch && asked++ === 0) return Response.json({ title: 'too much at once' }, { status: 413 })
+      if (isDown && asked >= 4) throw new TypeError('Failed to fetch')
+      return whole(path, init)
+    }
+    await store.sync()
+    expect(store.read()).toMatchObject({ waiting: 1, rejected: [], reception: false })
+    expect(store.read().facts!.entries.map((one) => one.body)).toMatchObject(['one', 'two', 'three'].map(remark))
+    isDown = false
+    await store.sync()
+    expect(store.read()).toMatchObject({ waiting: 0, reception: true })
+    expect(office.facts.entries.length).toBe(3)
+  })
+
   it('never sends one person’s queue under another’s name', async () => {
     const hers = await open()
     office.line = false

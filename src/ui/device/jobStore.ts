@@ -45,7 +45,7 @@ export type Ground = {
 export class JobStore {
   private facts: Facts | null = null
   private right: Right = 'viewer'
-  private read_: Bundle['read'] | null = null
+  private reached: Bundle['reached'] | null = null
   private readonly device: Device
   private readonly clock: DeviceClock
   private readonly line: Line
@@ -120,7 +120,7 @@ export class JobStore {
     if (bundle) {
       this.facts = bundle.facts
       this.right = bundle.right
-      this.read_ = bundle.read ?? null
+      this.reached = bundle.reached ?? null
       this.publish({ phase: 'ready', savedAt: bundle.fetchedAt })
     }
     this.timer = setInterval(() => void this.sync(), PULL_EVERY_ms)
@@ -231,7 +231,10 @@ export class JobStore {
       // What a clock that was moved dated is sent once the office's time is known.
       if (this.outbox.waiting.length > 0 && !this.clock.isMeasured) await this.pull()
       await this.outbox.send(
-        (kept) => this.takeKept(kept),
+        async (kept) => {
+          this.takeKept(kept)
+          await this.device.inGoodTime(() => this.keepBundle())
+        },
         () => this.closed,
       )
       if (this.closed) return
@@ -260,19 +263,19 @@ export class JobStore {
   }
 
   private async pull(): Promise<void> {
-    const read = this.facts ? this.read_ : null
-    const asked = read ? `?after=${read.seq}&frame=${read.frame}` : ''
+    const reached = this.facts ? this.reached : null
+    const asked = reached ? `?after=${reached.seq}&frame=${reached.frame}` : ''
     const answer = await this.line.ask<FactsAnswer>(`/api/jobs/${this.jobId}/facts${asked}`)
     void this.device.remember(CLOCK_OFFSET, this.clock.dated().offset_ms).catch(() => undefined)
     this.facts = mergeFacts(this.facts, answer.facts, answer.partial)
     this.right = answer.right
-    this.read_ = { seq: answer.seq, frame: answer.frame }
+    this.reached = { seq: answer.seq, frame: answer.frame }
     this.publish({ phase: 'ready', why: null, savedAt: new Date().toISOString() })
     await this.device.inGoodTime(() => this.keepBundle())
   }
 
   private async keepBundle(): Promise<void> {
-    const { facts, right, read_: read } = this
+    const { facts, right, reached } = this
     if (!facts) return
     const fetchedAt = new Date().toISOString()
     const bundle: Bundle = {
@@ -281,7 +284,7 @@ export class JobStore {
       facts,
       right,
       fetchedAt,
-      ...(read ? { read } : {}),
+      ...(reached ? { reached } : {}),
     }
     await this.device.bundles.put(bundle)
   }

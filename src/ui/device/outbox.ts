@@ -17,6 +17,8 @@ type Fate = {
   /** As the office has it, where that is not what was sent. */
   entry?: Entry
 }
+type OnKept = (entries: Entry[]) => Promise<void>
+const isKept = ({ fate }: Fate): boolean => fate === 'kept' || fate === 'already'
 export type Whose = { jobId: string; personId: string }
 
 const MOST_ENTRIES = 100
@@ -79,15 +81,16 @@ export class Outbox {
   /**
    * Sends what waits, pictures first: nobody at the office should look for one in vain.
    *
-   * @param onKept told of each entry that the office has now.
+   * @param onKept told of entries that the office has now, before they leave the queue: at every moment one of the two
+   * holds them, and shows them without reception.
    * @throws NoReception; Answered where all of it is held up.
    */
-  async send(onKept: (entries: Entry[]) => void, isOver: () => boolean): Promise<void> {
+  async send(onKept: OnKept, isOver: () => boolean): Promise<void> {
     await this.sendPictures(isOver)
     for (;;) {
       const batch = this.nextBatch()
       if (batch.length === 0 || isOver()) return
-      onKept(await this.sendBatch(batch))
+      await this.sendBatch(batch, onKept)
     }
   }
 
@@ -123,32 +126,31 @@ export class Outbox {
     return batch
   }
 
-  private async sendBatch(batch: readonly Queued[]): Promise<Entry[]> {
+  private async sendBatch(batch: readonly Queued[], onKept: OnKept): Promise<void> {
     const { jobId, personId } = this.whose
     const dated = new Map(batch.map((one) => [one.id, this.datedEntry(one)]))
     const entries = [...dated.values()].map(({ personId: _, receivedAt: __, ...sent }) => sent)
-    let fates: Map<string, Fate>
+    let fates: Fate[]
     try {
       const answer = await this.line.ask<{ fates: Fate[] }>(`/api/jobs/${jobId}/entries`, { personId, entries })
-      fates = new Map(answer.fates.map((one) => [one.id, one]))
+      fates = answer.fates
     } catch (error) {
       if (!(error instanceof Answered) || isAboutAll(error)) throw error
       // The door took offence at the batch as a whole: each is asked for by itself, until the one is found.
       if (batch.length > 1) {
-        const kept: Entry[] = []
-        for (const one of batch) kept.push(...(await this.sendBatch([one])))
-        return kept
+        for (const one of batch) await this.sendBatch([one], onKept)
+        return
       }
-      fates = new Map(batch.map(({ id }) => [id, { id, fate: 'refused', reason: error.message }]))
+      fates = batch.map(({ id }) => ({ id, fate: 'refused', reason: error.message }))
     }
-    const kept: Entry[] = []
-    for (const one of batch) {
-      const fate = fates.get(one.id)
-      if (!fate) throw new NoReception()
-      const entry = await this.settle(one, dated.get(one.id)!, fate)
-      if (entry) kept.push(entry)
-    }
-    return kept
+    const kept = fates.flatMap((fate) => {
+      const sent = dated.get(fate.id)
+      return sent && isKept(fate) ? [this.keptAs(sent, fate)] : []
+    })
+    if (kept.length > 0) await onKept(kept)
+    for (const fate of fates) await this.settle(fate)
+    // An answer that leaves one out is none for it: it is sent again.
+    if (batch.some((one) => !fates.some((fate) => fate.id === one.id))) throw new NoReception()
   }
 
   /** The entry with its time as far as it is known now. */
@@ -158,20 +160,25 @@ export class Outbox {
     return { ...one.entry, clockOffset_ms: offset_ms, ...(moved_ms === null ? {} : { clockMoved_ms: moved_ms }) }
   }
 
-  private async settle(one: Queued, sent: Entry, fate: Fate): Promise<Entry | null> {
-    if (fate.fate === 'kept' || fate.fate === 'already') {
-      this.queue = this.queue.filter((other) => other.id !== one.id)
-      await this.device.queue.delete(one.id)
-      const receivedAt = fate.receivedAt ?? new Date(this.clock.officeTime()).toISOString()
-      if (!fate.entry) return { ...sent, receivedAt }
-      // Its body stays the same object where nothing of it changed: what was evaluated stands.
-      return isSame(fate.entry.body, sent.body) ? ({ ...fate.entry, body: sent.body } as Entry) : fate.entry
+  /** The entry as the office has it. Its body stays the same object where nothing of it changed: what was evaluated stands. */
+  private keptAs(sent: Entry, fate: Fate): Entry {
+    const receivedAt = fate.receivedAt ?? new Date(this.clock.officeTime()).toISOString()
+    if (!fate.entry) return { ...sent, receivedAt }
+    return isSame(fate.entry.body, sent.body) ? ({ ...fate.entry, body: sent.body } as Entry) : fate.entry
+  }
+
+  private async settle(fate: Fate): Promise<void> {
+    const { id } = fate
+    if (isKept(fate)) {
+      await this.device.queue.delete(id)
+      this.queue = this.queue.filter((other) => other.id !== id)
+      return
     }
-    const reason = (await this.reasonOfPicture(one.entry)) ?? fate.reason ?? say('refused.no-reason')
-    const state = fate.fate
-    this.queue = this.queue.map((other) => (other.id === one.id ? { ...other, state, reason } : other))
-    await this.device.queue.change(one.id, (known) => ({ ...known, state, reason }))
-    return null
+    const own = this.queue.find((one) => one.id === id)
+    const reason = (own && (await this.reasonOfPicture(own.entry))) ?? fate.reason ?? say('refused.no-reason')
+    const state = fate.fate as 'conflict' | 'refused'
+    this.queue = this.queue.map((other) => (other.id === id ? { ...other, state, reason } : other))
+    await this.device.queue.change(id, (known) => ({ ...known, state, reason }))
   }
 
   private async reasonOfPicture({ body }: Entry): Promise<string | null> {

@@ -21,7 +21,7 @@ export type Bundle = {
   right: Right
   fetchedAt: string
   /** How far the office was read: its place of the last entry, and the hash of what is no entry. */
-  read?: { seq: number; frame: string }
+  reached?: { seq: number; frame: string }
 }
 
 export type Queued = {

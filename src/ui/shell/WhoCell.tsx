@@ -17,10 +17,13 @@ export function WhoCell({ me }: { me: Me }) {
   const [modal, holder] = Modal.useModal()
   const leave = async (): Promise<void> => {
     try {
+      // In another tab somebody else may have signed in: it is not they who leave here.
+      await ask('/api/me')
       await ask('/api/auth/sign-out', {})
     } catch (error) {
       // Without reception nobody could come in again.
       if (!(error instanceof Answered)) return setOpen('no-reception')
+      if (error.code === 'door.another-person') return window.location.assign('/')
     }
     await remember('me', null)
     window.location.assign('/sign-in')
