@@ -26,7 +26,7 @@ export type Snapshot = {
   rejected: Queued[]
   reception: boolean
   /** Why nothing can be sent though there is reception, in words, and what waits for that. */
-  held: { reason: string; queued: Queued[] } | null
+  held: { reason: string; code: string; queued: Queued[] } | null
   savedAt: string | null
   /** Set where the device itself could not keep an entry: entering stops. */
   notSaved: string | null
@@ -90,7 +90,7 @@ export class JobStore {
   private publish(change: Partial<Snapshot> = {}): void {
     const facts = this.facts ? this.factsWithQueue(this.facts) : null
     const queued = this.outbox.waiting
-    const reason = this.outbox.blocked
+    const { blocked } = this.outbox
     this.snapshot = {
       ...this.snapshot,
       facts,
@@ -98,7 +98,7 @@ export class JobStore {
       right: this.right,
       waiting: queued.length,
       rejected: this.outbox.rejected,
-      held: reason === null ? null : { reason, queued },
+      held: blocked && { ...blocked, queued },
       ...change,
     }
     for (const listener of this.listeners) listener()
@@ -246,7 +246,7 @@ export class JobStore {
         this.publish({ reception: false, ...(this.facts ? {} : { phase: 'missing', why: null }) })
       } else if (error instanceof Answered) {
         if (error.status === 401) window.location.replace('/sign-in')
-        this.outbox.blocked = error.message
+        this.outbox.blocked = { reason: error.message, code: error.code }
         this.publish({ reception: true, ...(this.facts ? {} : { phase: 'missing', why: error.message }) })
       } else throw error
     }

@@ -34,8 +34,8 @@ const isAboutAll = (error: Answered): boolean =>
 
 export class Outbox {
   private queue: Queued[] = []
-  /** Why nothing of it can go, in words; null where nothing stands in its way. */
-  blocked: string | null = null
+  /** Why nothing of it can go, in words and by its code; null where nothing stands in its way. */
+  blocked: { reason: string; code: string } | null = null
 
   constructor(
     private readonly whose: Whose,

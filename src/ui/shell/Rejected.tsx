@@ -10,6 +10,9 @@ function save(queued: readonly Queued[]): void {
   saveFile('upstand-not-taken.json', JSON.stringify(list, null, 2), 'application/json')
 }
 
+/** Where one signs in, and comes back from to this very place. */
+const signInHref = (): string => `/sign-in?then=${encodeURIComponent(window.location.pathname + window.location.hash)}`
+
 /**
  * What the office did not take stays on the device, each with its reason, and so does what cannot go for a reason that
  * holds for all of it; both can be taken away as a file.
@@ -21,14 +24,19 @@ export function Rejected({ store, snapshot }: { store: JobStore; snapshot: Snaps
       {held && (
         <section className="banner v-close" style={{ margin: 0 }} role="status" data-testid="held">
           <b>{held.queued.length > 0 ? say('held.title', { count: held.queued.length }) : held.reason}</b>
-          {held.queued.length > 0 && (
-            <>
-              <p>{held.reason}</p>
+          {held.queued.length > 0 && <p>{held.reason}</p>}
+          <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', paddingTop: 8 }}>
+            {held.code === 'door.another-person' && (
+              <Button className="small" href={signInHref()}>
+                {say('held.sign-in', { name: store.me.name })}
+              </Button>
+            )}
+            {held.queued.length > 0 && (
               <Button className="small" onClick={() => save(held.queued)}>
                 {say('rejected.save')}
               </Button>
-            </>
-          )}
+            )}
+          </div>
         </section>
       )}
       {rejected.length > 0 && (

@@ -234,6 +234,7 @@ export const ui = {
   'keys.off': 'Switch single-letter keys off',
 
   'held.title': 'Waiting on this device: {count}',
+  'held.sign-in': 'Sign in as {name}',
   'rejected.title': 'Not taken by the office; kept on this device',
   'rejected.drop': 'Take it off this device',
   'rejected.save': 'Save them as a file',
