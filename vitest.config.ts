@@ -29,8 +29,8 @@ export default defineConfig({
         testTimeout: 30_000,
         hookTimeout: 60_000,
       }),
+      // Each file has data folders and ports of its own.
       project('start', ['tests/start/**/*.test.ts'], {
-        fileParallelism: false,
         testTimeout: 120_000,
         hookTimeout: 60_000,
       }),

@@ -1,100 +1,117 @@
+/** Backups, and what puts them back. */
 import { existsSync } from 'node:fs'
-import { readFile } from 'node:fs/promises'
-import { createInterface } from 'node:readline'
-import { DUPLICATE_KEY, errnoOf, openDatabase } from '@/server/db/client'
-import { roles } from '@/server/db/schema'
-import { addPerson } from '@/server/people/people'
 import { openDatabases } from './lib/instance'
-import { backUp, DATABASE } from './lib/mariadb'
+import { servedAt } from './lib/application'
+import { asked } from './lib/ask'
+import { type Restored, writeBackup } from './lib/backups'
+import { passphraseGiven, restoreBackup } from './lib/companyDatabase'
+import { alone } from './lib/folderLock'
+import { startMariadb } from './lib/mariadb'
+import { fromDump, isDump } from './lib/oldDump'
+import { ensureMariadb } from './lib/packages'
 import { ownPlaces } from './lib/paths'
-import { run } from './lib/run'
 import { Stop, say, step } from './lib/say'
+import { ensureSecrets, prepareData } from './lib/state'
+import { PassphraseAsked, readBackupFile } from '@/server/backup/backupFile'
 
-export async function withDatabases<T>(
+export function withDatabases<T>(
   work: (databases: Awaited<ReturnType<typeof openDatabases>>) => Promise<T>,
 ): Promise<T> {
-  const databases = await openDatabases(ownPlaces)
-  try {
-    return await work(databases)
-  } finally {
-    // Who did not start it does not stop it: somebody works on it.
-    if (databases.own?.startedHere) await databases.own.stop()
-  }
-}
-
-const NOT_PRIVATE = 'This works on the private database only. DATABASE_URL names another server: use its own tools.'
-
-export async function backup(): Promise<number> {
-  return withDatabases(async ({ own, secrets }) => {
-    if (!own) throw new Stop(NOT_PRIVATE)
-    say(`Backup written: ${await backUp(ownPlaces, own, secrets)}`)
-    return 0
-  })
-}
-
-export async function restore(file: string | undefined): Promise<number> {
-  if (!file || !existsSync(file)) throw new Stop(`Name the backup to put back; they stand in ${ownPlaces.backups}.`)
-  return withDatabases(async ({ own, secrets }) => {
-    if (!own) throw new Stop(NOT_PRIVATE)
-    say(`What is there now is kept in ${await backUp(ownPlaces, own, secrets)}`)
-    const dump = await readFile(file, 'utf8')
-    const client = (input: string) =>
-      run('mariadb', ['--no-defaults', `--socket=${own.socket}`, '--user=root', DATABASE], {
-        input,
-        env: { ...process.env, MYSQL_PWD: secrets.rootPassword },
-      })
-    await step('Putting the backup back', async () => {
-      const restored = await client(dump)
-      if (restored.code !== 0)
-        throw new Stop(`The backup was not put back whole: ${restored.output.trim().split('\n').at(-1)}`)
-    })
-    return 0
-  })
-}
-
-/** Asks one thing after another, in a terminal or of a pipe; a pipe that ends too early says what was missing. */
-async function asked(questions: readonly string[]): Promise<string[]> {
-  const lines = createInterface({ input: process.stdin, output: process.stdin.isTTY ? process.stdout : undefined })
-  const answers: string[] = []
-  lines.setPrompt(questions[0]!)
-  lines.prompt()
-  for await (const line of lines) {
-    answers.push(line)
-    const next = questions[answers.length]
-    if (next === undefined) break
-    lines.setPrompt(next)
-    lines.prompt()
-  }
-  lines.close()
-  const missing = questions[answers.length]
-  if (missing !== undefined) throw new Stop(`Nothing was added: no answer came to “${missing.trim()}”`)
-  return answers
-}
-
-export async function addUser(): Promise<number> {
-  const answers = await asked([
-    'Name: ',
-    'E-mail: ',
-    `Role (${roles.join(', ')}): `,
-    'Password (10 characters or more; it is shown while you type): ',
-  ])
-  const [name = '', email = '', role = ''] = answers.map((one) => one.trim())
-  const password = answers[3] ?? ''
-  if (name.length < 2 || !/^\S+@\S+\.\S+$/.test(email)) throw new Stop('A name and an e-mail address are needed.')
-  if (!(roles as readonly string[]).includes(role)) throw new Stop(`The role is one of ${roles.join(', ')}.`)
-  if (password.length < 10) throw new Stop('The password needs 10 characters or more.')
-  return withDatabases(async ({ appUrl }) => {
-    const db = openDatabase(appUrl, 2)
+  return alone(ownPlaces, async () => {
+    const databases = await openDatabases(ownPlaces)
     try {
-      await addPerson(db, { name, email, role: role as (typeof roles)[number], password })
-    } catch (error) {
-      if (errnoOf(error) === DUPLICATE_KEY)
-        throw new Stop(`Somebody signs in as ${email} already. Nothing was changed.`)
-      throw error
+      return await work(databases)
     } finally {
-      await db.close()
+      // Who did not start it does not stop it: somebody works on it.
+      if (databases.own?.startedHere) await databases.own.stop()
     }
-    say(`${name} can sign in as ${email}.`)
+  })
+}
+
+const NOT_PRIVATE =
+  'This works on the private database only. DATABASE_URL names another server: use its own tools for whole backups.'
+
+const SHORTEST_PASSPHRASE = 12
+
+async function passphraseFor(encrypt: boolean): Promise<string | null> {
+  const given = passphraseGiven()
+  if (!encrypt && given === null) return null
+  const [passphrase = '', again] =
+    given === null
+      ? await asked([
+          { text: 'Passphrase: ', hidden: true },
+          { text: 'Once more: ', hidden: true },
+        ])
+      : [given, given]
+  if (passphrase !== again) throw new Stop('The two are not alike. Nothing was written.')
+  if (passphrase.length < SHORTEST_PASSPHRASE)
+    throw new Stop(`A passphrase needs ${SHORTEST_PASSPHRASE} characters or more. Nothing was written.`)
+  return passphrase
+}
+
+export async function backup(options: { encrypt: boolean }): Promise<number> {
+  if (process.env.DATABASE_URL) throw new Stop(NOT_PRIVATE)
+  const passphrase = await passphraseFor(options.encrypt)
+  return withDatabases(async ({ adminUrl, secrets }) => {
+    const { file, rows } = await writeBackup(ownPlaces, adminUrl, secrets, 'asked', passphrase)
+    say(`Backup written: ${file}`)
+    say(
+      `It holds ${told(rows)}, and the key that seals${passphrase === null ? ': keep it where only you read it' : ''}.`,
+    )
     return 0
   })
+}
+
+const told = (rows: Readonly<Record<string, number>>): string =>
+  `${rows.job ?? 0} jobs, ${rows.entry ?? 0} entries, ${rows.attachment ?? 0} photos, ${rows.seal ?? 0} seals, ${rows.person ?? 0} people`
+
+/** The passphrase of a file, asked for where the file wants one and none was given. */
+async function passphraseOf(file: string): Promise<string | null> {
+  const given = passphraseGiven()
+  try {
+    await readBackupFile(file, given)
+    return given
+  } catch (error) {
+    if (!(error instanceof PassphraseAsked)) return given
+    return (await asked([{ text: 'Passphrase of the backup: ', hidden: true }]))[0]!
+  }
+}
+
+export async function restore(file: string | undefined, options: { trial: boolean }): Promise<number> {
+  if (process.env.DATABASE_URL) throw new Stop(NOT_PRIVATE)
+  if (!file || !existsSync(file)) throw new Stop(`Name the backup to put back; they stand in ${ownPlaces.backups}.`)
+  const passphrase = isDump(file) ? null : await passphraseOf(file)
+  return alone(ownPlaces, async () => {
+    const served = await servedAt(ownPlaces)
+    if (served && !options.trial) throw new Stop(`Upstand runs at ${served}. Stop it first (Ctrl-C), then restore.`)
+    await ensureMariadb()
+    await prepareData(ownPlaces)
+    const secrets = await ensureSecrets(ownPlaces)
+    const server = await startMariadb(ownPlaces, secrets)
+    try {
+      const from = isDump(file) ? await fromDump(ownPlaces, server, secrets, file) : file
+      const restored = await step(options.trial ? 'Trying the backup' : 'Putting the backup back', () =>
+        restoreBackup(ownPlaces, server, secrets, from, passphrase, !options.trial),
+      )
+      report(restored, options.trial)
+      return restored.brokenSeals.length > 0 ? 1 : 0
+    } finally {
+      if (server.startedHere) await server.stop()
+    }
+  })
+}
+
+function report({ contents, seals, brokenSeals }: Restored, isTrial: boolean): void {
+  const { written } = contents.head
+  say(
+    isTrial
+      ? `The backup of ${written} can be put back: ${told(contents.rows)}. Nothing was changed.`
+      : `What stands now is the backup of ${written}: ${told(contents.rows)}. Everybody signs in again.`,
+  )
+  if (!isTrial) say('What was there before is kept beside it in the database server, and in no use.')
+  say(
+    brokenSeals.length === 0
+      ? `All ${seals} seals hold.`
+      : `Of ${seals} seals some do not hold, in jobs ${brokenSeals.join(', ')}: open the record there to see why.`,
+  )
 }

@@ -1,6 +1,6 @@
 /** Every check, from types to the real interface. Closes with the plain line `N passed, N failed`. */
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild } from './lib/build'
 import { type Instance, startInstance } from './lib/instance'
@@ -14,10 +14,15 @@ import { prepareData } from './lib/state'
 type Count = { passed: number; failed: number }
 const count: Count = { passed: 0, failed: 0 }
 
+/** No part may keep the others waiting for ever: these are some four times what each takes on two slow cores. */
+const LIMIT_ms = 15 * 60_000
+const E2E_LIMIT_ms = 25 * 60_000
+const LANE_LIMIT_ms = 30 * 60_000
+
 /** A check that is one command: it passes with exit code 0. */
 async function command(name: string, args: string[]): Promise<void> {
   const start = Date.now()
-  const { code, output } = await run(process.execPath, args, { cwd: root })
+  const { code, output } = await run(process.execPath, args, { cwd: root, limit_ms: LIMIT_ms })
   say(`${code === 0 ? 'ok    ' : 'FAILED'} ${name} (${((Date.now() - start) / 1000).toFixed(0)} s)`)
   if (code !== 0) say(output.trim())
   count[code === 0 ? 'passed' : 'failed']++
@@ -42,9 +47,15 @@ async function tests(
     '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${file}`,
+    // Its own choice would leave a core idle; projects that share one application run one file after another anyhow.
+    `--maxWorkers=${Math.max(2, availableParallelism() - 1)}`,
     ...files,
   ]
-  const { output } = await run(process.execPath, args, { cwd: root, env: { ...env, NO_COLOR: '1' } })
+  const { output } = await run(process.execPath, args, {
+    cwd: root,
+    env: { ...env, NO_COLOR: '1' },
+    limit_ms: lane ? E2E_LIMIT_ms : LIMIT_ms,
+  })
   const report = await readFile(file, 'utf8').then(
     (text) => JSON.parse(text) as Report,
     () => null,
@@ -74,7 +85,8 @@ async function filesOf(lane: (typeof LANES)[number]): Promise<string[]> {
 
 /** A lane is a process of its own: what an application was started with stays in its process. */
 async function laneAlone(lane: string): Promise<void> {
-  const { output } = await run(process.execPath, [...process.execArgv, process.argv[1]!, 'test', lane], { cwd: root })
+  const args = [...process.execArgv, process.argv[1]!, 'test', lane]
+  const { output } = await run(process.execPath, args, { cwd: root, limit_ms: LANE_LIMIT_ms })
   const lines = output.trim().split('\n')
   const [, passed = '0', failed = '1'] = /^(\d+) passed, (\d+) failed$/.exec(lines.pop() ?? '') ?? []
   say(lines.filter((line) => /^(ok {4}|FAILED)/.test(line) || failed !== '0').join('\n'))
@@ -86,6 +98,16 @@ export async function test(only: string[]): Promise<number> {
   const wants = (name: string): boolean => only.length === 0 || only.includes(name)
   const folder = await mkdtemp(join(tmpdir(), 'upstand-test-'))
   let instance: Instance | null = null
+  const giveUp = async (why: unknown): Promise<void> => {
+    say(why instanceof Error ? String(why.stack) : `Ended from outside: ${String(why)}.`)
+    await instance?.stop().catch(() => undefined)
+    await rm(folder, { recursive: true, force: true })
+    say(`${count.passed} passed, ${count.failed + 1} failed`)
+    process.exit(1)
+  }
+  // What a test run started must end with it, however it ends.
+  for (const event of ['SIGTERM', 'SIGINT', 'uncaughtException', 'unhandledRejection'])
+    process.once(event, (why) => void giveUp(why))
   try {
     await prepareData(ownPlaces)
     // The build comes first: it also writes the types that the type check reads.

@@ -2,37 +2,55 @@ import { parseArgs } from 'node:util'
 import { Stop, say } from './lib/say'
 
 const usage = `./upstand start [--port N] [--empty]   install what is missing, build, and serve on this machine
+      [--backup-every HOURS] [--keep N] and write a backup every so often, of which the newest are kept
 ./upstand test                        every check, from types to the real interface
 ./upstand dev [--port N]              for developers: rebuilds while you type
 ./upstand calc [NAME]                 calculations: JSON in, JSON out
-./upstand backup                      write a backup of the private database
-./upstand restore FILE                put a backup back
+./upstand backup [--encrypt]          write all that the company has into one checked file, also while it runs
+./upstand restore FILE [--try]        put a backup back; --try only shows that it could be
+./upstand doctor                      says what is found in the data folder and what to do
 ./upstand seal-key [new]              show the keys that seal, or let a new one follow (--lost where the old is gone)
 ./upstand add-user                    add a person who signs in by e-mail and password`
 
 const DEFAULT_PORT = 4380
+const DEFAULT_KEEP = 14
 
 async function main(): Promise<number> {
   const [command, ...rest] = process.argv.slice(2)
   switch (command) {
     case 'start':
     case 'dev': {
-      const options = { port: { type: 'string' }, empty: { type: 'boolean' } } as const
+      const text = { type: 'string' } as const
+      const options = { port: text, empty: { type: 'boolean' }, 'backup-every': text, keep: text } as const
       const { values } = parsed(() => parseArgs({ args: rest, options }))
+      const port = values.port === undefined ? DEFAULT_PORT : wholeNumber('--port', values.port, 1024, 65535)
+      const every = values['backup-every']
+      const backups = every !== undefined && {
+        every_h: wholeNumber('--backup-every', every, 1, 744),
+        keep: values.keep === undefined ? DEFAULT_KEEP : wholeNumber('--keep', values.keep, 1, 1000),
+      }
       const { start } = await import('./start')
-      return start({ port: portOf(values.port), empty: values.empty ?? false, dev: command === 'dev' })
+      return start({ port, empty: values.empty ?? false, dev: command === 'dev', backups: backups || null })
     }
     case 'test': {
       const { test } = await import('./test')
       return test(rest)
     }
     case 'backup': {
+      const options = { encrypt: { type: 'boolean' } } as const
+      const { values } = parsed(() => parseArgs({ args: rest, options }))
       const { backup } = await import('./data')
-      return backup()
+      return backup({ encrypt: values.encrypt ?? false })
     }
     case 'restore': {
+      const options = { try: { type: 'boolean' } } as const
+      const { positionals, values } = parsed(() => parseArgs({ args: rest, options, allowPositionals: true }))
       const { restore } = await import('./data')
-      return restore(rest[0])
+      return restore(positionals[0], { trial: values.try ?? false })
+    }
+    case 'doctor': {
+      const { doctor } = await import('./doctor')
+      return doctor()
     }
     case 'seal-key': {
       const { positionals, values } = parsed(() =>
@@ -45,7 +63,7 @@ async function main(): Promise<number> {
       return newSealKey(values.lost ?? false)
     }
     case 'add-user': {
-      const { addUser } = await import('./data')
+      const { addUser } = await import('./addUser')
       return addUser()
     }
     default:
@@ -62,12 +80,11 @@ function parsed<T>(work: () => T): T {
   }
 }
 
-function portOf(text: string | undefined): number {
-  if (text === undefined) return DEFAULT_PORT
-  const port = Number(text)
-  if (!Number.isInteger(port) || port < 1024 || port > 65535)
-    throw new Stop(`--port takes a number from 1024 to 65535, not "${text}".`)
-  return port
+function wholeNumber(name: string, text: string, least: number, most: number): number {
+  const value = Number(text)
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new Stop(`${name} takes a number from ${least} to ${most}, not "${text}".`)
+  return value
 }
 
 main().then(

@@ -4,15 +4,18 @@ import { count } from 'drizzle-orm'
 import mysql from 'mysql2/promise'
 import { type Database, openDatabase } from '@/server/db/client'
 import { company, person } from '@/server/db/schema'
-import { grantsFor, NewerDatabase } from '@/server/db/migrate'
+import { grantsFor, migrateDatabase, migrationState, NewerDatabase } from '@/server/db/migrate'
 import { seedBasics, seedDemo } from '@/server/demo/seed'
 import { addShippedRegimes } from '@/server/jobs/regimes'
 import { isDemo } from '@/server/people/people'
 import { type Application, appEnvironment, servedAt, startApplication } from './application'
 import { startYard } from './demoYard'
-import { backUp, bringUpToDate, grantToApp, type Mariadb, startMariadb } from './mariadb'
+import { companyDatabase } from './companyDatabase'
+import { urlOf } from './databases'
+import { alone } from './folderLock'
+import { type Mariadb, startMariadb } from './mariadb'
 import { ensureMariadb } from './packages'
-import type { Places } from './paths'
+import { migrations, type Places } from './paths'
 import { Stop, step } from './say'
 import { ensureSecrets, prepareData, type Secrets } from './state'
 
@@ -20,25 +23,44 @@ export type DatabaseUrls = { adminUrl: string; appUrl: string; own: Mariadb | nu
 
 /** The database this instance uses: a private one, or somebody's own server named by DATABASE_URL. */
 export async function openDatabases(places: Places): Promise<DatabaseUrls> {
-  await prepareData(places)
-  const secrets = await ensureSecrets(places)
+  return alone(places, async () => {
+    await prepareData(places)
+    return opened(places, await ensureSecrets(places))
+  })
+}
+
+async function opened(places: Places, secrets: Secrets): Promise<DatabaseUrls> {
   const appUrl = process.env.DATABASE_URL
   if (appUrl) {
     const adminUrl = process.env.DATABASE_ADMIN_URL ?? appUrl
-    await forPeople(() => bringUpToDate(adminUrl, noBackUp))
+    await forPeople(() => bringUpToDate(adminUrl))
     await refuseWithoutRights(appUrl)
     return { adminUrl, appUrl, own: null, secrets }
   }
   await ensureMariadb()
   const own = await step('Starting the private database', () => startMariadb(places, secrets))
   try {
-    await forPeople(() => bringUpToDate(own.adminUrl, async () => void (await backUp(places, own, secrets))))
-    await grantToApp(places, secrets)
+    const name = await forPeople(() => companyDatabase(places, own, secrets))
+    // A restore that was killed at its end is finished there, with the secrets of what it put back.
+    const now = await ensureSecrets(places)
+    return { adminUrl: urlOf(own, now, 'owner', name), appUrl: urlOf(own, now, 'app', name), own, secrets: now }
   } catch (error) {
     if (own.startedHere) await own.stop()
     throw error
   }
-  return { adminUrl: own.adminUrl, appUrl: own.appUrl, own, secrets }
+}
+
+/** On somebody's own server the database is brought up to date where it stands. */
+async function bringUpToDate(adminUrl: string): Promise<void> {
+  const state = await migrationState(adminUrl, migrations)
+  if (state === 'current') return
+  if (state === 'behind' && process.env.UPSTAND_BACKED_UP !== 'yes')
+    throw new Stop(
+      'The database at DATABASE_ADMIN_URL must be brought up to date. Back it up with your own tools, then set UPSTAND_BACKED_UP=yes and start again.',
+    )
+  await step(state === 'empty' ? 'Making the tables (once)' : 'Bringing the database up to date', () =>
+    migrateDatabase(adminUrl, migrations),
+  )
 }
 
 /** On somebody's own server the rights are theirs to give: says which are missing. */
@@ -63,16 +85,9 @@ async function refuseWithoutRights(appUrl: string): Promise<void> {
   }
 }
 
-async function noBackUp(): Promise<void> {
-  if (process.env.UPSTAND_BACKED_UP === 'yes') return
-  throw new Stop(
-    'The database at DATABASE_ADMIN_URL must be brought up to date. Back it up with your own tools, then set UPSTAND_BACKED_UP=yes and start again.',
-  )
-}
-
-async function forPeople(work: () => Promise<void>): Promise<void> {
+async function forPeople<T>(work: () => Promise<T>): Promise<T> {
   try {
-    await work()
+    return await work()
   } catch (error) {
     if (error instanceof NewerDatabase) throw new Stop(error.message)
     const code = (error as { code?: string }).code
@@ -123,10 +138,13 @@ export type Instance = {
   stop(): Promise<void>
 }
 
-export async function startInstance(
-  places: Places,
-  options: { port: number; empty: boolean; dev?: boolean; quiet?: boolean; yard?: boolean },
-): Promise<Instance> {
+export type StartOptions = { port: number; empty: boolean; dev?: boolean; quiet?: boolean; yard?: boolean }
+
+export function startInstance(places: Places, options: StartOptions): Promise<Instance> {
+  return alone(places, () => startedAlone(places, options))
+}
+
+async function startedAlone(places: Places, options: StartOptions): Promise<Instance> {
   const served = await servedAt(places)
   if (served)
     throw new Stop(`Upstand runs on ${places.data} already: it is at ${served}. Stop that one first (Ctrl-C).`)
@@ -159,7 +177,8 @@ export async function startInstance(
         endYard()
         await application.stop()
         await db.close()
-        await databases.own?.stop()
+        // Who backs up at this moment still reads from it.
+        await alone(places, async () => databases.own?.stop())
       },
     }
   } catch (error) {

@@ -1,6 +1,6 @@
 import { generateKeyPairSync, randomBytes } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import { mkdir, readFile, rename, statfs, writeFile } from 'node:fs/promises'
+import { mkdir, open, readFile, rename, statfs, writeFile } from 'node:fs/promises'
 import type { Places } from './paths'
 import { Stop } from './say'
 
@@ -53,15 +53,30 @@ export async function writeState(places: Places, change: State): Promise<void> {
 
 const word = (): string => randomBytes(24).toString('base64url')
 
+/** Writes a file that only this user reads; killed half way, the file is as it was before. */
+export async function writeWhole(file: string, text: string): Promise<void> {
+  const part = `${file}.${process.pid}.part`
+  const handle = await open(part, 'w', 0o600)
+  await handle.writeFile(text)
+  await handle.sync()
+  await handle.close()
+  await rename(part, file)
+}
+
 /** Secrets of this installation, made once, readable only by its user. They live outside the database. */
 export async function ensureSecrets(places: Places): Promise<Secrets> {
   if (!existsSync(places.sealKey)) {
     const { privateKey } = generateKeyPairSync('ed25519')
-    await writeFile(places.sealKey, privateKey.export({ type: 'pkcs8', format: 'pem' }), { mode: 0o600 })
+    await writeWhole(places.sealKey, privateKey.export({ type: 'pkcs8', format: 'pem' }) as string)
   }
   if (!existsSync(places.secrets)) {
     const made: Secrets = { secret: word() + word(), ownerPassword: word(), appPassword: word(), rootPassword: word() }
-    await writeFile(places.secrets, JSON.stringify(made, null, 2), { mode: 0o600 })
+    await writeWhole(places.secrets, JSON.stringify(made, null, 2))
   }
-  return JSON.parse(await readFile(places.secrets, 'utf8')) as Secrets
+  return (await readSecrets(places))!
+}
+
+/** Null: they were not made yet, or are lost. */
+export async function readSecrets(places: Places): Promise<Secrets | null> {
+  return existsSync(places.secrets) ? (JSON.parse(await readFile(places.secrets, 'utf8')) as Secrets) : null
 }

@@ -293,7 +293,13 @@ describe('a signature', () => {
 })
 
 describe('what a device fetches', () => {
-  type Answer = { partial: boolean; frame: string; seq: number; facts: { job?: object; entries: Entry[] } }
+  type Answer = {
+    partial: boolean
+    frame: string
+    seq: number
+    last: string
+    facts: { job?: object; entries: Entry[] }
+  }
   const facts = async (asked = '') => (await knock<Answer>('tester', `/api/jobs/${job.id}/facts${asked}`)).body
 
   it('is what came after its place, and the rest only where it changed', async () => {
@@ -302,13 +308,20 @@ describe('what a device fetches', () => {
     expect(first.seq).toBe(first.facts.entries.length)
     const one = job.remark('new to the device')
     await job.send([one])
-    const next = await facts(`?after=${first.seq}&frame=${first.frame}`)
+    const next = await facts(`?after=${first.seq}&last=${first.last}&frame=${first.frame}`)
     expect(next).toMatchObject({ partial: true, seq: first.seq + 1, frame: first.frame })
     expect(next.facts).toEqual({ entries: [expect.objectContaining({ id: one.id })] })
     await knock('tester', `/api/jobs/${job.id}/visits`, { id: uuid(), title: 'again' })
-    const changed = await facts(`?after=${next.seq}&frame=${next.frame}`)
+    const changed = await facts(`?after=${next.seq}&last=${next.last}&frame=${next.frame}`)
     expect(changed.frame).not.toBe(next.frame)
     expect(changed.facts.job).toBeDefined()
+  })
+
+  it('is all of it where another entry stands at its place: the office put an older backup back', async () => {
+    const { seq, last, frame } = await facts()
+    expect(await facts(`?after=${seq}&last=${uuid()}&frame=${frame}`)).toMatchObject({ partial: false, seq, last })
+    expect(await facts(`?after=${seq + 7}&last=${last}&frame=${frame}`)).toMatchObject({ partial: false, seq, last })
+    expect((await facts(`?after=${seq + 7}&last=${last}&frame=${frame}`)).facts.job).toBeDefined()
   })
 
   it('is all of it where the place it asks for is none', async () => {

@@ -8,6 +8,7 @@ import { type Instance, startInstance } from '../../scripts/lib/instance'
 import { placesIn } from '../../scripts/lib/paths'
 import { freePort } from '../../scripts/lib/ports'
 import { readState } from '../../scripts/lib/state'
+import { asVersionBefore } from '../support/versionBefore'
 
 /** Starting, being killed, and starting again: on a data folder of its own. */
 const folder = await mkdtemp(join(tmpdir(), 'upstand-start-'))
@@ -88,22 +89,31 @@ describe('a start after a kill', () => {
 describe('somebody’s own server', () => {
   it('is used where DATABASE_URL names it, once its user has the rights', async () => {
     const elsewhere = placesIn(join(folder, 'elsewhere'))
-    const { startMariadb } = await import('../../scripts/lib/mariadb')
+    const { rootConnection, startMariadb } = await import('../../scripts/lib/mariadb')
     const { ensureSecrets, prepareData } = await import('../../scripts/lib/state')
+    const { companyDatabase } = await import('../../scripts/lib/companyDatabase')
+    const { urlOf } = await import('../../scripts/lib/databases')
     await prepareData(elsewhere)
-    const server = await startMariadb(elsewhere, await ensureSecrets(elsewhere))
+    const secrets = await ensureSecrets(elsewhere)
+    const server = await startMariadb(elsewhere, secrets)
+    const made = await companyDatabase(elsewhere, server, secrets)
+    const [adminUrl, appUrl] = (['owner', 'app'] as const).map((user) => urlOf(server, secrets, user, made))
+    const root = await rootConnection(elsewhere, secrets)
+    await root.query("REVOKE ALL PRIVILEGES, GRANT OPTION FROM 'upstand_app'@'127.0.0.1'")
+    await root.query(`GRANT SELECT ON \`${made}\`.\`company\` TO 'upstand_app'@'127.0.0.1'`)
+    await root.end()
     const own = placesIn(join(folder, 'own'))
     const startThere = async () => startInstance(own, { port: await freePort(), empty: true, quiet: true })
     try {
-      process.env.DATABASE_ADMIN_URL = server.adminUrl
-      process.env.DATABASE_URL = server.appUrl
-      await expect(startThere()).rejects.toThrow(/GRANT SELECT, INSERT ON `upstand`.`entry`/)
-      process.env.DATABASE_URL = server.adminUrl
+      process.env.DATABASE_ADMIN_URL = adminUrl
+      process.env.DATABASE_URL = appUrl
+      await expect(startThere()).rejects.toThrow(/GRANT SELECT, INSERT ON `upstand_\d+T\d+`.`entry`/)
+      process.env.DATABASE_URL = adminUrl
       const there = await startThere()
       expect(there.databases.own).toBeNull()
       expect((await fetch(`${there.application.address}/api/first`)).status).toBe(200)
       await there.stop()
-      process.env.DATABASE_ADMIN_URL = server.adminUrl.replace(/:[^:@]+@/, ':wrong@')
+      process.env.DATABASE_ADMIN_URL = adminUrl!.replace(/:[^:@]+@/, ':wrong@')
       await expect(startThere()).rejects.toThrow('refuses the name or password')
     } finally {
       delete process.env.DATABASE_URL
@@ -112,57 +122,6 @@ describe('somebody’s own server', () => {
     }
   })
 })
-
-const JOB = '11111111-1111-7111-8111-111111111111'
-const VISIT = '22222222-2222-7222-8222-222222222222'
-
-/** The database as the version before the last migrations left it: three entries, two seals of a clock that went back. */
-async function asBefore(owner: mysql.Connection): Promise<void> {
-  for (const statement of [
-    'ALTER TABLE feed_sample DROP COLUMN sweep',
-    'DROP TABLE seal_key',
-    'ALTER TABLE entry ADD INDEX entry_by_job (job_id, received_at)',
-    'ALTER TABLE entry DROP INDEX entry_place',
-    'ALTER TABLE entry DROP COLUMN seq, DROP COLUMN clock_moved_ms',
-    'ALTER TABLE seal DROP INDEX seal_number',
-    'ALTER TABLE seal DROP COLUMN number',
-    'ALTER TABLE job DROP COLUMN seals',
-    // The row of a newer version goes with those of the last four.
-    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 5',
-  ])
-    await owner.query(statement)
-  const [[{ id: person }]] = (await owner.query('SELECT id FROM person')) as unknown as [[{ id: string }]]
-  const [[regime]] = (await owner.query('SELECT id, version FROM regime LIMIT 1')) as unknown as [
-    [{ id: string; version: number }],
-  ]
-  await owner.query(
-    "INSERT INTO job (id, number, name, place, time_zone, regime_id, regime_version, created_at) VALUES (?, '1', 'Old', '', 'UTC', ?, ?, '2026-01-01')",
-    [JOB, regime.id, regime.version],
-  )
-  await owner.query("INSERT INTO visit VALUES (?, ?, '2026-01-01', '')", [VISIT, JOB])
-  for (const [letter, received] of [
-    ['a', '2026-01-02'],
-    ['b', '2026-01-01'],
-    ['c', '2026-01-02'],
-  ] as const)
-    await owner.query(
-      "INSERT INTO entry (id, job_id, visit_id, kind, person_id, device_time, clock_offset_ms, received_at, body, body_hash) VALUES (?, ?, ?, 'remark', ?, ?, 0, ?, ?, REPEAT('0', 64))",
-      [
-        letter.repeat(36),
-        JOB,
-        VISIT,
-        person,
-        received,
-        received,
-        JSON.stringify({ kind: 'remark', v: 1, text: letter }),
-      ],
-    )
-  for (const [issue, at] of [
-    ['A', '2026-02-02'],
-    ['B', '2026-02-01'],
-  ] as const)
-    await owner.query("INSERT INTO seal VALUES (?, ?, ?, ?, REPEAT('0', 64), '{}')", [issue.repeat(36), JOB, issue, at])
-}
 
 describe('a database folder', () => {
   it('that is served already is not served twice, and goes on', async () => {
@@ -227,15 +186,19 @@ describe('what cannot be started', () => {
 
   it('backs up before it brings an older database up to date', async () => {
     const { openDatabases } = await import('../../scripts/lib/instance')
+    const { Databases, urlOf } = await import('../../scripts/lib/databases')
     const { startMariadb } = await import('../../scripts/lib/mariadb')
     const { ensureSecrets } = await import('../../scripts/lib/state')
-    const own = await startMariadb(places, await ensureSecrets(places))
-    const owner = await mysql.createConnection(own.adminUrl)
-    await asBefore(owner)
+    const secrets = await ensureSecrets(places)
+    const own = await startMariadb(places, secrets)
+    const before = await Databases.use(places, own, secrets, (all) => all.current())
+    const owner = await mysql.createConnection(urlOf(own, secrets, 'owner', before!))
+    await owner.query("DELETE FROM `__drizzle_migrations` WHERE hash = 'newer'")
+    await asVersionBefore(owner)
     await owner.end()
     const databases = await openDatabases(places)
     const kept = await readdir(places.backups)
-    expect(kept.filter((name) => name.endsWith('.sql')).length).toBe(1)
+    expect(kept.filter((name) => name.includes('before-upgrade')).length).toBe(1)
     const again = await mysql.createConnection(databases.adminUrl)
     const [triggers] = await again.query('SHOW TRIGGERS')
     expect((triggers as unknown[]).length).toBe(7)

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
+import puppeteer, { type Browser, type ElementHandle, type Page, type WaitForSelectorOptions } from 'puppeteer-core'
 import { base, type Who } from './server'
 
 const names: Record<Exclude<Who, 'nobody'>, string> = {
@@ -26,6 +26,55 @@ export async function openBrowser(): Promise<Browser> {
   })
 }
 
+const LOOK_EVERY_ms = 50
+const LONGEST_LOOK_ms = 5000
+const WAIT_ms = 20_000
+
+const within = <T>(work: Promise<T>, limit_ms: number): Promise<T> =>
+  new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error('no answer of the page')), limit_ms)
+    work.then(resolve, reject).finally(() => clearTimeout(timer))
+  })
+
+/** Looks again and again until there is something: a page that was left between two looks is looked at anew. */
+async function until<T>(look: () => Promise<T | null>, what: string, limit_ms = WAIT_ms): Promise<T> {
+  const end = Date.now() + limit_ms
+  let last: unknown = null
+  while (Date.now() < end) {
+    const found = await within(look(), LONGEST_LOOK_ms).catch((error) => {
+      last = error
+      return null
+    })
+    if (found !== null) return found
+    await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_ms))
+  }
+  throw new Error(`waited ${limit_ms} ms for ${what}${last ? `; ${last}` : ''}`)
+}
+
+/**
+ * The library waits inside the page, and what waits there is now and then lost when the page is left at that moment: the
+ * page shows what is wanted and nobody looks. Here it is looked at from outside.
+ */
+function steadily<P extends Page>(page: P): P {
+  const looked = async (fn: (...args: never[]) => unknown, args: unknown[]) => {
+    const handle = await page.evaluateHandle(fn as () => unknown, ...(args as []))
+    return (await handle.evaluate(Boolean)) ? handle : null
+  }
+  page.waitForFunction = ((fn: (...args: never[]) => unknown, options: { timeout?: number } = {}, ...args: unknown[]) =>
+    until(() => looked(fn, args), String(fn), options.timeout)) as typeof page.waitForFunction
+  page.waitForSelector = ((selector: string, options: WaitForSelectorOptions = {}) =>
+    until<ElementHandle | 'gone'>(
+      async () => {
+        const handle = await page.$(selector)
+        if (options.hidden) return handle && (await handle.isVisible()) ? null : (handle ?? 'gone')
+        return handle && (!options.visible || (await handle.isVisible())) ? handle : null
+      },
+      selector,
+      options.timeout,
+    ).then((found) => (found === 'gone' ? null : found))) as typeof page.waitForSelector
+  return page
+}
+
 /** A page of a person's own browser profile, signed in by one tap; what the page complains of is collected. */
 export async function pageOf(
   browser: Browser,
@@ -33,10 +82,10 @@ export async function pageOf(
   path = '/',
 ): Promise<Page & { complaints: string[] }> {
   const context = await browser.createBrowserContext()
-  const page = (await context.newPage()) as Page & { complaints: string[] }
+  const page = steadily((await context.newPage()) as Page & { complaints: string[] })
   page.complaints = []
   page.on('pageerror', (error) => page.complaints.push(String(error)))
-  page.setDefaultTimeout(20_000)
+  page.setDefaultTimeout(WAIT_ms)
   await page.goto(`${base}/sign-in`)
   await press(page, names[who])
   await page.waitForFunction(() => window.location.pathname === '/')

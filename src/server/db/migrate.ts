@@ -1,5 +1,6 @@
 /** Brings a database to this code's version, as its owner; one migrator at a time. */
-import { readFile } from 'node:fs/promises'
+import { copyFile, mkdir, mkdtemp, readFile, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { migrate } from 'drizzle-orm/mysql2/migrator'
@@ -15,15 +16,17 @@ export class NewerDatabase extends Error {
 
 type Journal = { entries: { when: number; tag: string }[] }
 
-/** When the newest migration that the code knows was made, and those which the database holds, ms since 1970. */
-async function versions(connection: mysql.Connection, folder: string) {
-  const journal = JSON.parse(await readFile(join(folder, 'meta/_journal.json'), 'utf8')) as Journal
-  const known = Math.max(...journal.entries.map((one) => one.when))
+async function journalIn(folder: string): Promise<Journal> {
+  return JSON.parse(await readFile(join(folder, 'meta/_journal.json'), 'utf8')) as Journal
+}
+
+/** When the newest migration was made that a database holds, ms since 1970; null where none was run. */
+export async function migratedUpTo(connection: mysql.Connection): Promise<number | null> {
   const [tables] = await connection.query("SHOW TABLES LIKE '__drizzle_migrations'")
-  if ((tables as unknown[]).length === 0) return { known, held: null }
+  if ((tables as unknown[]).length === 0) return null
   const [rows] = await connection.query('SELECT MAX(created_at) AS held FROM `__drizzle_migrations`')
   const held = (rows as { held: string | number | null }[])[0]?.held ?? null
-  return { known, held: held === null ? null : Number(held) }
+  return held === null ? null : Number(held)
 }
 
 export type MigrationState = 'empty' | 'behind' | 'current'
@@ -32,7 +35,8 @@ export type MigrationState = 'empty' | 'behind' | 'current'
 export async function migrationState(adminUrl: string, folder: string): Promise<MigrationState> {
   const connection = await mysql.createConnection(adminUrl)
   try {
-    const { known, held } = await versions(connection, folder)
+    const known = Math.max(...(await journalIn(folder)).entries.map((one) => one.when))
+    const held = await migratedUpTo(connection)
     if (held === null) return 'empty'
     if (held > known) throw new NewerDatabase()
     return held < known ? 'behind' : 'current'
@@ -85,9 +89,17 @@ export function grantsFor(databaseName: string, appUser: string): string[] {
   ]
 }
 
-/** Takes the right to remove from tables of the record, which versions before gave. @param tables where the user has it now. */
-export function revocationsFor(databaseName: string, appUser: string, tables: readonly string[]): string[] {
-  return tables
-    .filter((table) => !REMOVABLE.includes(table))
-    .map((table) => `REVOKE DELETE ON \`${databaseName}\`.\`${table}\` FROM '${appUser}'@'127.0.0.1'`)
+/**
+ * The migrations up to one of them, as a folder of their own.
+ * @throws NewerDatabase where the code does not know that one
+ */
+export async function migrationsUpTo(folder: string, when_ms: number): Promise<string> {
+  const journal = await journalIn(folder)
+  if (!journal.entries.some((one) => one.when === when_ms)) throw new NewerDatabase()
+  const entries = journal.entries.filter((one) => one.when <= when_ms)
+  const part = await mkdtemp(join(tmpdir(), 'upstand-migrations-'))
+  await mkdir(join(part, 'meta'))
+  await writeFile(join(part, 'meta/_journal.json'), JSON.stringify({ ...journal, entries }))
+  for (const { tag } of entries) await copyFile(join(folder, `${tag}.sql`), join(part, `${tag}.sql`))
+  return part
 }

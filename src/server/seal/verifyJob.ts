@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, type KeyObject } from 'node:crypto'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { Entry } from '@/core/record/entry'
 import type { Figures } from '@/core/verdict/verdict'
@@ -46,7 +46,11 @@ const problem = (code: SealProblemCode, figures: Figures = {}): SealProblem => (
  * and whether the entries and pictures that it covers still stand as they were sealed. Somebody with rights over the
  * database, but without the key's file, cannot change any of it unseen.
  */
-export async function verifyJob(db: Queries, jobId: string): Promise<JobCheck> {
+export async function verifyJob(
+  db: Queries,
+  jobId: string,
+  ownKey: () => Promise<KeyObject> = signingKey,
+): Promise<JobCheck> {
   const rows = await db.select().from(seal).where(eq(seal.jobId, jobId)).orderBy(asc(seal.number))
   const [counted] = await db.select({ seals: job.seals }).from(job).where(eq(job.id, jobId))
   const keys = await keyRecords(db)
@@ -62,7 +66,7 @@ export async function verifyJob(db: Queries, jobId: string): Promise<JobCheck> {
   }
   const missing = (counted?.seals ?? 0) - (rows.at(-1)?.number ?? 0)
   const problems = missing > 0 ? [problem('last-missing', { count: missing })] : []
-  if (keys.length > 0 && (brokenKey(keys) !== null || !isCurrent(await signingKey(), keys)))
+  if (keys.length > 0 && (brokenKey(keys) !== null || !isCurrent(await ownKey(), keys)))
     problems.push(problem('keys-not-ours'))
   return { issues, problems }
 }

@@ -76,6 +76,19 @@ describe('the queue of a device', () => {
     expect(office.facts.entries.map((one) => one.body)).toEqual([remark('dry')])
   })
 
+  it('sends again what the office had and has no longer, of its own person and with its own time', async () => {
+    const store = await open()
+    await store.add(remark('kept'))
+    await store.sync()
+    const { clockOffset_ms, deviceTime, id } = office.facts.entries[0]!
+    office.facts.entries.push({ ...office.facts.entries[0]!, id: testId(0xbeef), personId: people.ada })
+    await store.sync()
+    office.facts.entries = []
+    await store.sync()
+    expect(office.facts.entries).toEqual([expect.objectContaining({ id, clockOffset_ms, deviceTime })])
+    expect(store.read()).toMatchObject({ waiting: 0, rejected: [] })
+  })
+
   it('sends in the order in which it was kept', async () => {
     const store = await open()
     office.line = false

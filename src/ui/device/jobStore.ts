@@ -13,7 +13,7 @@ import { Outbox } from './outbox'
 import { type Bundle, type Device, device, type KeptPhoto, type Me, type Queued, type Right } from './store'
 
 type About = { partId?: string | null; step?: string | null }
-type FactsAnswer = { facts: Answer; right: Right; partial: boolean; frame: string; seq: number }
+type FactsAnswer = { facts: Answer; right: Right; partial: boolean; frame: string; seq: number; last?: string | null }
 
 export type Snapshot = {
   phase: 'loading' | 'ready' | 'missing'
@@ -264,14 +264,37 @@ export class JobStore {
 
   private async pull(): Promise<void> {
     const reached = this.facts ? this.reached : null
-    const asked = reached ? `?after=${reached.seq}&frame=${reached.frame}` : ''
+    const asked = reached ? `?after=${reached.seq}&last=${reached.last ?? ''}&frame=${reached.frame}` : ''
     const answer = await this.line.ask<FactsAnswer>(`/api/jobs/${this.jobId}/facts${asked}`)
     void this.device.remember(CLOCK_OFFSET, this.clock.dated().offset_ms).catch(() => undefined)
+    if (!answer.partial) await this.giveBack(answer.facts.entries)
     this.facts = mergeFacts(this.facts, answer.facts, answer.partial)
     this.right = answer.right
-    this.reached = { seq: answer.seq, frame: answer.frame }
+    this.reached = { seq: answer.seq, frame: answer.frame, last: answer.last ?? null }
     this.publish({ phase: 'ready', why: null, savedAt: new Date().toISOString() })
     await this.device.inGoodTime(() => this.keepBundle())
+  }
+
+  /** What the office had of this person and has no longer, as after it put an older backup back, is sent again. */
+  private async giveBack(there: readonly Entry[]): Promise<void> {
+    const known = new Set([...there.map((one) => one.id), ...this.outbox.ids])
+    const lost = (this.facts?.entries ?? []).filter((one) => one.personId === this.me.id && !known.has(one.id))
+    if (lost.length === 0 || this.right === 'viewer') return
+    const addedAt = this.clock.stamp().deviceTime
+    await this.outbox.put(
+      lost.map((entry) => ({
+        id: entry.id,
+        personId: this.me.id,
+        jobId: this.jobId,
+        entry: { ...entry, receivedAt: null } as Entry,
+        state: 'waiting',
+        reason: null,
+        addedAt,
+        // Its time was settled long ago.
+        clock: { epoch: '', offset_ms: entry.clockOffset_ms, measured: true },
+      })),
+    )
+    this.again = true
   }
 
   private async keepBundle(): Promise<void> {

@@ -47,6 +47,9 @@ export class Outbox {
   get waiting(): Queued[] {
     return this.queue.filter((one) => one.state === 'waiting')
   }
+  get ids(): string[] {
+    return this.queue.map((one) => one.id)
+  }
   get rejected(): Queued[] {
     return this.queue.filter((one) => one.state !== 'waiting')
   }

@@ -20,8 +20,8 @@ export type Bundle = {
   facts: Facts
   right: Right
   fetchedAt: string
-  /** How far the office was read: its place of the last entry, and the hash of what is no entry. */
-  reached?: { seq: number; frame: string }
+  /** How far the office was read: its place of the last entry and its id, and the hash of what is no entry. */
+  reached?: { seq: number; frame: string; last?: string | null }
 }
 
 export type Queued = {

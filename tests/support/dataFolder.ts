@@ -1,0 +1,67 @@
+/** Data folders that tests make, break and look into; commands that run on them as a person runs them. */
+import { type ChildProcess, spawn } from 'node:child_process'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import mysql from 'mysql2/promise'
+import { openDatabases } from '../../scripts/lib/instance'
+import { type Places, placesIn, root } from '../../scripts/lib/paths'
+import { countsOf } from '@/server/backup/rows'
+
+export class Shelf {
+  private constructor(readonly folder: string) {}
+  static make = async (): Promise<Shelf> => new Shelf(await mkdtemp(join(tmpdir(), 'upstand-folders-')))
+  private count = 0
+
+  /** A folder of its own: empty, or a copy of one that nobody uses at this moment. */
+  async places(copyOf?: Places): Promise<Places> {
+    const places = placesIn(join(this.folder, `data-${++this.count}`))
+    if (copyOf) await cp(copyOf.data, places.data, { recursive: true })
+    return places
+  }
+  remove = (places: Places): Promise<void> => rm(places.data, { recursive: true, force: true })
+  clear = (): Promise<void> => rm(this.folder, { recursive: true, force: true })
+}
+
+export type Command = { child: ChildProcess; output: () => string; ended: Promise<number> }
+
+/** `./upstand` with a data folder; it ends as it would in a terminal. */
+export function upstand(places: Places, args: readonly string[], env: Record<string, string> = {}): Command {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/upstand.ts', ...args], {
+    cwd: root,
+    env: { ...process.env, UPSTAND_DATA: places.data, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let output = ''
+  const take = (chunk: Buffer): void => {
+    output += chunk
+  }
+  child.stdout.on('data', take)
+  child.stderr.on('data', take)
+  // What it started may hold its output open: its own end counts.
+  const ended = new Promise<number>((resolve) => child.on('exit', (code) => resolve(code ?? -1)))
+  return { child, output: () => output, ended }
+}
+
+export async function ranOn(places: Places, args: readonly string[], env: Record<string, string> = {}) {
+  const { ended, output } = upstand(places, args, env)
+  return { code: await ended, output: output() }
+}
+
+/** Opens a folder as every command does, lets something be done there as the tables' owner, and leaves it as it was. */
+export async function inside<T>(places: Places, work: (owner: mysql.Connection) => Promise<T>): Promise<T> {
+  const { own, adminUrl } = await openDatabases(places)
+  const owner = await mysql.createConnection({ uri: adminUrl, timezone: 'Z' })
+  try {
+    return await work(owner)
+  } finally {
+    await owner.end()
+    if (own!.startedHere) await own!.stop()
+  }
+}
+
+/** What must be there again after any accident: how many rows, without what the accident may end. */
+export async function factsIn(places: Places): Promise<Record<string, number>> {
+  const { session: _, verification: __, rate_limit: ___, feed_sample: ____, ...counts } = await inside(places, countsOf)
+  return counts
+}
