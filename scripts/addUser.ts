@@ -1,6 +1,7 @@
 /** Lets a person in from the terminal: the way in when nobody can sign in. */
 import { DUPLICATE_KEY, errnoOf, openDatabase } from '@/server/db/client'
 import { roles } from '@/server/db/schema'
+import { writeAudit } from '@/server/people/audit'
 import { addPerson } from '@/server/people/people'
 import { withDatabases } from './data'
 import { asked } from './lib/ask'
@@ -22,6 +23,7 @@ export async function addUser(): Promise<number> {
     const db = openDatabase(appUrl, 2)
     try {
       await addPerson(db, { name, email, role: role as (typeof roles)[number], password })
+      await writeAudit(db, null, 'added-in-terminal', { person: name, role })
     } catch (error) {
       if (errnoOf(error) === DUPLICATE_KEY)
         throw new Stop(`Somebody signs in as ${email} already. Nothing was changed.`)

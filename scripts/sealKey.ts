@@ -3,6 +3,7 @@ import { createPrivateKey, generateKeyPairSync, type KeyObject } from 'node:cryp
 import { existsSync } from 'node:fs'
 import { copyFile, readFile, rename, writeFile } from 'node:fs/promises'
 import { type Database, openDatabase } from '@/server/db/client'
+import { writeAudit } from '@/server/people/audit'
 import { isCurrent, keyRecords, knownKeys, rotateTo } from '@/server/seal/companyKeys'
 import { keyFingerprint, type KeyRecord, publicKeyOf } from '@/server/seal/keyChain'
 import { withDatabases } from './data'
@@ -59,6 +60,7 @@ export async function newSealKey(isLost: boolean): Promise<number> {
     // Written before it is known: a key that signs and then is lost could never be followed.
     await writeFile(NEW_KEY, pem(privateKey), { mode: 0o600 })
     const record = await rotateTo(db, privateKey, isLost ? null : old, now)
+    await writeAudit(db, null, 'seal-key-changed', { what: keyFingerprint(record.publicKey) })
     // There is a key in its place at every moment: else a start would take the company for one without.
     if (!isLost) await copyFile(ownPlaces.sealKey, `${ownPlaces.sealKey}.${record.number - 1}`)
     await rename(NEW_KEY, ownPlaces.sealKey)

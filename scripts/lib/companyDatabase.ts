@@ -3,7 +3,9 @@ import { existsSync } from 'node:fs'
 import { readdir, readFile, rm } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { type BackupSecrets, readBackupFile } from '@/server/backup/backupFile'
+import { openDatabase } from '@/server/db/client'
 import { migrateDatabase, migrationState } from '@/server/db/migrate'
+import { writeAudit } from '@/server/people/audit'
 import { asStop, fillFrom, type Restored, SIGNED_IN, writeBackup } from './backups'
 import { Databases, stamp, urlOf } from './databases'
 import type { Mariadb } from './mariadb'
@@ -73,6 +75,7 @@ export async function restoreBackup(
       await databases.clearHalfMade()
       const { name, made } = await databases.inFresh(async (fresh) => {
         const restored = await fillFrom(file, passphrase, databases, fresh, SIGNED_IN)
+        if (keep) await noteRestored(fresh.adminUrl, restored.contents.head.written)
         if (keep) await writeWhole(incoming(places, fresh.name), JSON.stringify(restored.contents.secrets))
         return restored
       }, keep)
@@ -82,6 +85,12 @@ export async function restoreBackup(
       throw asStop(error)
     }
   })
+}
+
+async function noteRestored(adminUrl: string, written: string): Promise<void> {
+  const db = openDatabase(adminUrl, 1)
+  await writeAudit(db, null, 'restored', { what: written })
+  await db.close()
 }
 
 /** Gives the database in use its own secrets; those of one that never came into use go. */

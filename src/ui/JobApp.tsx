@@ -174,7 +174,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
               })
             : facts.job.place
         }
-        who={<WhoCell me={me} />}
+        who={<WhoCell me={me} job={facts.job} />}
       >
         {needsLight(evaluation) && (
           <LiveCells

@@ -11,6 +11,7 @@ import { design } from './en/design'
 import { doors } from './en/doors'
 import type { guide } from './en/guide'
 import type { office } from './en/office'
+import type { people } from './en/people'
 import type { plant } from './en/plant'
 import type { plug } from './en/plug'
 import type { plugAsks } from './en/plugAsks'
@@ -29,6 +30,7 @@ type Later = typeof ac &
   typeof acSays &
   typeof guide &
   typeof office &
+  typeof people &
   typeof plant &
   typeof planner &
   typeof plug &

@@ -92,6 +92,19 @@ const rows: Row[] = [
     notAssigned: HIDDEN,
   },
   {
+    route: 'jobs/[id]/people',
+    path: (id) => `/api/jobs/${id}/people`,
+    may: { viewer: 200, tester: 200, supervisor: 200 },
+    notAssigned: HIDDEN,
+  },
+  {
+    route: 'jobs/[id]/people',
+    path: (id) => `/api/jobs/${id}/people`,
+    body: () => ({}),
+    may: { viewer: NO, tester: NO, supervisor: 422 },
+    notAssigned: HIDDEN,
+  },
+  {
     route: 'jobs/[id]/seal',
     path: (id) => `/api/jobs/${id}/seal`,
     body: () => ({}),
@@ -134,6 +147,28 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
   },
   { route: 'people', path: '/api/people', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
+  {
+    route: 'office/people',
+    path: '/api/office/people',
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 200 },
+  },
+  {
+    route: 'office/people',
+    path: '/api/office/people',
+    body: () => ({ do: 'nothing' }),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
+  },
+  {
+    route: 'office/audit',
+    path: '/api/office/audit',
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 200 },
+  },
+  {
+    route: 'code',
+    path: '/api/code',
+    body: () => ({ code: 'no code' }),
+    may: { nobody: 403, viewer: 403, tester: 403, supervisor: 403 },
+  },
   { route: 'jobs', path: '/api/jobs', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
   {
     route: 'jobs',

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '@/server/db/client'
 import { addPerson } from '@/server/people/people'
-import { openBrowser } from '../support/browser'
+import { barePage, openBrowser } from '../support/browser'
 import { base } from '../support/server'
 
 const email = `una.${uuid().slice(-8)}@test.invalid`
@@ -49,7 +49,7 @@ beforeAll(async () => {
   await addPerson(db, { name: 'Una Fern', email, password: OLD, role: 'tester' })
   await db.close()
   browser = await openBrowser()
-  page = await browser.newPage()
+  page = await barePage(browser)
 })
 afterAll(() => browser.close())
 

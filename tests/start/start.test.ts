@@ -201,7 +201,7 @@ describe('what cannot be started', () => {
     expect(kept.filter((name) => name.includes('before-upgrade')).length).toBe(1)
     const again = await mysql.createConnection(databases.adminUrl)
     const [triggers] = await again.query('SHOW TRIGGERS')
-    expect((triggers as unknown[]).length).toBe(7)
+    expect((triggers as unknown[]).length).toBe(9)
     const [entries] = await again.query('SELECT id, seq FROM entry ORDER BY seq')
     expect((entries as { id: string; seq: number }[]).map(({ id, seq }) => [id.slice(0, 1), seq])).toEqual([
       ['b', 1],

@@ -58,7 +58,7 @@ async function until<T>(look: () => Promise<T | null>, what: string, limit_ms = 
 function steadily<P extends Page>(page: P): P {
   const looked = async (fn: (...args: never[]) => unknown, args: unknown[]) => {
     const handle = await page.evaluateHandle(fn as () => unknown, ...(args as []))
-    return (await handle.evaluate(Boolean)) ? handle : null
+    return (await handle.evaluate((value) => !!value)) ? handle : null
   }
   page.waitForFunction = ((fn: (...args: never[]) => unknown, options: { timeout?: number } = {}, ...args: unknown[]) =>
     until(() => looked(fn, args), String(fn), options.timeout)) as typeof page.waitForFunction
@@ -73,6 +73,12 @@ function steadily<P extends Page>(page: P): P {
       options.timeout,
     ).then((found) => (found === 'gone' ? null : found))) as typeof page.waitForSelector
   return page
+}
+
+/** A page of a browser profile in which nobody ever signed in. */
+export async function barePage(browser: Browser): Promise<Page> {
+  const context = await browser.createBrowserContext()
+  return steadily(await context.newPage())
 }
 
 /** A page of a person's own browser profile, signed in by one tap; what the page complains of is collected. */

@@ -28,6 +28,9 @@ export const demo = {
 export type Who = keyof typeof demo.person | 'nobody'
 const cookies = new Map<Who, string>()
 
+/** Forgets a session that a test ended. */
+export const forget = (who: Who): void => void cookies.delete(who)
+
 /** The session cookie of a demo person. */
 export async function cookieOf(who: Who): Promise<string> {
   if (who === 'nobody') return ''

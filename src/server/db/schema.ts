@@ -78,8 +78,39 @@ export const jobPerson = mysqlTable(
     personId: id('person_id')
       .notNull()
       .references(() => person.id),
+    /** Null where nobody wrote it down: before this was kept. */
+    since: instant('since'),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.personId] })],
+)
+
+/** A one-time code that lets somebody in, or gives somebody a new password. Only its hash is here. */
+export const invitation = mysqlTable('invitation', {
+  id: id().primaryKey(),
+  codeHash: char('code_hash', { length: 64 }).notNull().unique(),
+  /** Whose password it sets anew; null where it lets somebody new in. */
+  personId: id('person_id').references(() => person.id),
+  name: varchar({ length: 80 }).notNull(),
+  email: varchar({ length: 255 }).notNull(),
+  role: mysqlEnum(roles).notNull(),
+  createdAt: instant('created_at').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  /** When it was used or withdrawn: it is worth nothing from then on. */
+  endedAt: instant('ended_at'),
+})
+
+/** What was done in the company besides testing, and by whom: append-only. Names stand as they were then. */
+export const audit = mysqlTable(
+  'audit',
+  {
+    id: bigint({ mode: 'number' }).primaryKey().autoincrement(),
+    at: instant('at').notNull(),
+    /** Null: in the terminal. */
+    by: varchar({ length: 80 }),
+    action: varchar({ length: 40 }).notNull(),
+    about: json().$type<Record<string, string>>().notNull(),
+  },
+  (table) => [index('audit_by_time').on(table.at)],
 )
 
 export const visit = mysqlTable(

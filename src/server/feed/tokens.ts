@@ -40,6 +40,12 @@ async function inKit(db: Queries, id: string): Promise<{ standIn: boolean }> {
   return tool
 }
 
+/** The number under which the kit knows an instrument. */
+export async function tagOf(db: Queries, id: string): Promise<string> {
+  const [row] = await db.select({ data: instrument.data }).from(instrument).where(eq(instrument.id, id))
+  return row?.data.tag ?? ''
+}
+
 async function voidKeys(db: Queries, id: string, now: Date): Promise<void> {
   await db
     .update(instrumentToken)

@@ -6,6 +6,7 @@ import { defaultRegime } from '@/core/regime/shipped'
 import { type Database, DUPLICATE_KEY, errnoOf, NO_SUCH_ROW } from '../db/client'
 import { company, job, jobPerson, regime, visit } from '../db/schema'
 import { Refused } from '../door'
+import { writeAudit } from '../people/audit'
 
 export const newJobSchema = z.strictObject({
   id: idSchema,
@@ -19,7 +20,12 @@ export const newJobSchema = z.strictObject({
 })
 
 /** A new job with its first visit, pinned to one version of a regime. The same id again is the same job. */
-export async function createJob(db: Database, wanted: z.infer<typeof newJobSchema>, now: Date): Promise<void> {
+export async function createJob(
+  db: Database,
+  wanted: z.infer<typeof newJobSchema>,
+  now: Date,
+  by: string | null = null,
+): Promise<void> {
   const [firm] = await db.select({ timeZone: company.timeZone }).from(company)
   const [known] = await db.select({ id: job.id }).from(job).where(eq(job.id, wanted.id))
   if (known) return
@@ -42,7 +48,9 @@ export async function createJob(db: Database, wanted: z.infer<typeof newJobSchem
         createdAt: now,
       })
       await tx.insert(visit).values({ id: wanted.visitId, jobId: wanted.id, startsAt: now, title: '' })
-      for (const personId of wanted.people) await tx.insert(jobPerson).values({ jobId: wanted.id, personId })
+      for (const personId of wanted.people)
+        await tx.insert(jobPerson).values({ jobId: wanted.id, personId, since: now })
+      if (by !== null) await writeAudit(tx, by, 'job-made', { job: wanted.number })
     })
   } catch (error) {
     if (errnoOf(error) === NO_SUCH_ROW) throw new Refused(422, 'door.person-unknown')

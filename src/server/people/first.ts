@@ -5,6 +5,7 @@ import type { Database, Queries } from '../db/client'
 import { company, person } from '../db/schema'
 import { Refused } from '../door'
 import { env } from '../env'
+import { writeAudit } from './audit'
 import { addPersonIn, credentialsOf } from './people'
 
 export async function isEmpty(db: Queries): Promise<boolean> {
@@ -34,5 +35,6 @@ export async function letFirstIn(db: Database, { code, company: firm, ...who }: 
     if (!(await isEmpty(tx))) throw new Refused(409, 'door.first-done')
     await tx.update(company).set({ name: firm })
     await addPersonIn(tx, { ...who, role: 'supervisor' }, credentials)
+    await writeAudit(tx, who.name, 'first-person')
   })
 }

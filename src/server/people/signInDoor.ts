@@ -4,14 +4,16 @@
  * one for each account and address. A password that is right ends the count.
  */
 import { createHash, createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
-import { inArray, sql } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import { v7 as uuid } from 'uuid'
 import { z } from 'zod'
 import { type Database, database } from '../db/client'
-import { rateLimit } from '../db/schema'
+import { person, rateLimit, session, user } from '../db/schema'
 import { problem } from '../door'
 import { env } from '../env'
+import { writeAudit } from './audit'
 import { auth } from './auth'
+import { whoAsks } from './whoAsks'
 
 const MINUTE_ms = 60_000
 const WINDOW_MINUTES = 15
@@ -97,7 +99,37 @@ export async function signInDoor(request: Request): Promise<Response> {
   const answer = await auth().handler(request)
   if (!answer.ok) return answer
   await db.delete(rateLimit).where(inArray(rateLimit.key, [own, `sign-in ${account}`]))
+  const who = await personOf(db, email)
+  if (who && !who.active) {
+    await db.delete(session).where(eq(session.userId, who.userId))
+    return problem(403, 'door.person-disabled', { name: who.name })
+  }
+  if (who) await writeAudit(db, who.name, 'signed-in', { what: deviceOf(request) })
   return mark ? answer : marked(answer, email)
+}
+
+async function personOf(db: Database, email: string) {
+  const [row] = await db
+    .select({ name: person.name, active: person.active, userId: person.userId })
+    .from(person)
+    .innerJoin(user, eq(user.id, person.userId))
+    .where(eq(user.email, email))
+  return row ?? null
+}
+
+const deviceOf = (request: Request): string => (request.headers.get('user-agent') ?? '').slice(0, 200)
+
+/** Does what wants a one-time code. Who names wrong ones waits longer each time; nobody else does. */
+export async function refuseGuesses<T>(request: Request, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    const address = addressOf(request)
+    const [wrong = 0] = await counted(database(), [`code from ${short(address)}`])
+    const slow = Math.max(0, wrong - SLOW_FROM) * SLOWER_BY_ms
+    await new Promise((resolve) => setTimeout(resolve, Math.min(SLOWEST_ms, slow)))
+    throw error
+  }
 }
 
 /** The answer with a mark for this device, so that nobody else's guesses count against it. */
@@ -114,11 +146,14 @@ function marked(answer: Response, email: string): Response {
 export async function changePasswordDoor(request: Request): Promise<Response> {
   const body: unknown = await request.json().catch(() => null)
   const isObject = typeof body === 'object' && body !== null
-  return auth().handler(
+  const asker = await whoAsks(database(), request, '')
+  const answer = await auth().handler(
     new Request(request.url, {
       method: 'POST',
       headers: request.headers,
       body: JSON.stringify(isObject ? { ...body, revokeOtherSessions: true } : body),
     }),
   )
+  if (answer.ok && asker) await writeAudit(database(), asker.member.name, 'password-changed')
+  return answer
 }

@@ -8,6 +8,7 @@ import { Refused } from '../door'
 import { env } from '../env'
 import { loadFacts } from '../jobs/facts'
 import { canonicalBytes } from './canonical'
+import { writeAudit } from '../people/audit'
 import { isCurrent, keyIn, knownKeys } from './companyKeys'
 import { makeSeal } from './makeSeal'
 import { recordToSeal } from './recordToSeal'
@@ -57,6 +58,7 @@ export async function sealJob(
   const about = { jobId, jobNumber: facts.job.number, sealedAt: now.toISOString() }
   const made = makeSeal(recordToSeal(facts, now, by.name), about, chain, key, keys)
   await keep(db, made, chain.length + 1, now)
+  await writeAudit(db, by.name, 'sealed', { job: facts.job.number, what: made.seal.issue })
   return made
 }
 

@@ -1,6 +1,7 @@
 'use client'
 import '@/words/plant'
 import '@/words/office'
+import '@/words/people'
 import '@/words/print'
 import { useEffect, useState } from 'react'
 import { say } from '@/words/say'
@@ -8,12 +9,16 @@ import { useMe } from '../device/me'
 import { ZonePatterns } from '../mark/Mark'
 import { Strip } from '../shell/Strip'
 import { WhoCell } from '../shell/WhoCell'
+import { AuditPane } from './AuditPane'
 import { ChargePointsPane } from './ChargePointsPane'
 import { KitPane } from './KitPane'
 import { ModulesPane } from './ModulesPane'
+import { PeoplePane } from './PeoplePane'
 import { RegimesPane } from './RegimesPane'
 
-const panes = ['regimes', 'kit', 'modules', 'charge-points'] as const
+const panes = ['regimes', 'kit', 'modules', 'charge-points', 'people', 'log'] as const
+/** What only a supervisor sees. */
+const kept = new Set<string>(['people', 'log'])
 type Pane = (typeof panes)[number]
 
 function usePane(): [Pane, (pane: Pane) => void] {
@@ -43,22 +48,26 @@ export function OfficeScreen() {
       </Strip>
       <main className="pane">
         <div className="views full" role="tablist">
-          {panes.map((one) => (
-            <button
-              type="button"
-              key={one}
-              role="tab"
-              aria-selected={pane === one}
-              onClick={() => setPane(one)}
-              data-testid={`pane-${one}`}
-            >
-              {say(`office.${one}`)}
-            </button>
-          ))}
+          {panes
+            .filter((one) => mayChange || !kept.has(one))
+            .map((one) => (
+              <button
+                type="button"
+                key={one}
+                role="tab"
+                aria-selected={pane === one}
+                onClick={() => setPane(one)}
+                data-testid={`pane-${one}`}
+              >
+                {say(`office.${one}`)}
+              </button>
+            ))}
         </div>
         {pane === 'regimes' && <RegimesPane mayChange={mayChange} />}
         {pane === 'kit' && <KitPane mayChange={mayChange} now={Date.now()} />}
         {pane === 'modules' && <ModulesPane mayAdd={who.me.role !== 'viewer'} />}
+        {pane === 'people' && mayChange && <PeoplePane />}
+        {pane === 'log' && mayChange && <AuditPane />}
         {pane === 'charge-points' && <ChargePointsPane mayAdd={who.me.role !== 'viewer'} />}
       </main>
     </div>

@@ -9,10 +9,14 @@ import { type Me, remember } from '../device/store'
 const SessionsDialog = dynamic(() => import('./SessionsDialog').then((module) => module.SessionsDialog))
 const PasswordDialog = dynamic(() => import('./PasswordDialog').then((module) => module.PasswordDialog))
 
-type Open = 'sessions' | 'password' | 'no-reception' | null
+const JobPeopleDialog = dynamic(() => import('./JobPeopleDialog').then((module) => module.JobPeopleDialog))
+
+type Open = 'sessions' | 'password' | 'people' | 'no-reception' | null
+/** The job that is open. */
+type OpenJob = { id: string; number: string; timeZone: string }
 
 /** Who works on this device, and what is theirs: other devices, password, the way out. What waits stays under its own name. */
-export function WhoCell({ me }: { me: Me }) {
+export function WhoCell({ me, job }: { me: Me; job?: OpenJob }) {
   const [open, setOpen] = useState<Open>(null)
   const [modal, holder] = Modal.useModal()
   const leave = async (): Promise<void> => {
@@ -39,6 +43,7 @@ export function WhoCell({ me }: { me: Me }) {
     })
   }
   const items = [
+    ...(job ? [{ key: 'people', label: say('who.people'), onClick: () => setOpen('people') }] : []),
     { key: 'sessions', label: say('who.sessions'), onClick: () => setOpen('sessions') },
     ...(me.oneTap ? [] : [{ key: 'password', label: say('who.password'), onClick: () => setOpen('password') }]),
     { key: 'leave', label: say('who.leave'), onClick: askToLeave },
@@ -55,6 +60,15 @@ export function WhoCell({ me }: { me: Me }) {
       {holder}
       {open === 'sessions' && <SessionsDialog onClose={close} />}
       {open === 'password' && <PasswordDialog onClose={close} />}
+      {open === 'people' && job && (
+        <JobPeopleDialog
+          jobId={job.id}
+          number={job.number}
+          timeZone={job.timeZone}
+          mayChange={me.role === 'supervisor'}
+          onClose={close}
+        />
+      )}
       {open === 'no-reception' && (
         <Modal open title={say('who.leave-ask')} onCancel={close} footer={null}>
           <p>{say('who.no-reception')}</p>

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { Answered, ask } from '../device/api'
 import { Field, Form, Said } from '../shell/Form'
+import { CodeSignIn } from './CodeSignIn'
 import { Logo, ThemeSwitch } from '../shell/Strip'
 
 type Person = { id: string; name: string; role: string }
@@ -24,8 +25,12 @@ export function SignInScreen() {
   const [first, setFirst] = useState(false)
   const [message, setMessage] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
+  /** The code that a link brought, or that somebody wants to type; null where one signs in as ever. */
+  const [code, setCode] = useState<string | null>(null)
 
   useEffect(() => {
+    const brought = /^#code=([\w-]{1,40})$/.exec(window.location.hash)?.[1]
+    if (brought) setCode(brought)
     void ask<Person[]>('/api/demo/people').then(setDemo, () => setDemo([]))
     void ask<{ waiting: boolean }>('/api/first').then(
       (answer) => setFirst(answer.waiting),
@@ -33,12 +38,16 @@ export function SignInScreen() {
     )
   }, [])
 
-  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+  const attempt = async (
+    work: () => Promise<unknown>,
+    onDone: () => void = () => window.location.assign(afterwards()),
+  ): Promise<void> => {
     setBusy(true)
     setMessage(null)
     try {
       await work()
-      window.location.assign(afterwards())
+      setBusy(false)
+      onDone()
     } catch (error) {
       setMessage(
         error instanceof Answered
@@ -66,6 +75,13 @@ export function SignInScreen() {
         <Said message={message} />
         {first ? (
           <FirstPerson busy={busy} attempt={attempt} />
+        ) : code !== null ? (
+          <>
+            <CodeSignIn given={code} busy={busy} attempt={attempt} />
+            <Button type="link" onClick={() => setCode(null)}>
+              {say('code.back')}
+            </Button>
+          </>
         ) : (
           <>
             {demo && demo.length > 0 && (
@@ -86,6 +102,9 @@ export function SignInScreen() {
               </section>
             )}
             <EmailSignIn busy={busy} attempt={attempt} />
+            <Button type="link" onClick={() => setCode('')} data-testid="have-code">
+              {say('code.have')}
+            </Button>
           </>
         )}
       </div>
@@ -93,7 +112,7 @@ export function SignInScreen() {
   )
 }
 
-type FormProps = { busy: boolean; attempt(work: () => Promise<unknown>): Promise<void> }
+type FormProps = { busy: boolean; attempt(work: () => Promise<unknown>, onDone?: () => void): Promise<void> }
 
 function EmailSignIn({ busy, attempt }: FormProps) {
   const [email, setEmail] = useState('')

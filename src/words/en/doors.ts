@@ -79,6 +79,10 @@ export const doors = {
 
   'door.sign-in-slow':
     'Too many wrong passwords from here. Try again in {minutes} minutes, or on a device where you signed in before.',
+  'door.email-known': 'Somebody signs in as {email} already. Give them a new password there, or take another address.',
+  'door.code-unknown': 'This code is none, was used, or has run out. Ask your supervisor for another.',
+  'door.person-disabled': '{name} was signed out for good. A supervisor can let them in again.',
+  'door.last-supervisor': '{name} is the only supervisor. Make somebody else one first.',
   'door.first-locked': 'Too many wrong codes. Stop Upstand in its terminal and start it again: it shows a new code.',
   'door.person-unknown': 'One of the people chosen is not in this company. Load the page again and choose anew.',
   'door.instrument-retired': 'This instrument was taken out of the kit. Enter it as a new one.',

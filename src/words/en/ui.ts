@@ -6,6 +6,7 @@ export const ui = {
   'role.tester': 'testing',
   'role.supervisor': 'office, checks and seals',
   'who.menu': 'Your account',
+  'who.people': 'Who works on this job',
   'who.sessions': 'Where you are signed in',
   'who.password': 'A new password',
   'who.leave': 'Sign out, or hand over',

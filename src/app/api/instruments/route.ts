@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { database } from '@/server/db/client'
 import { instrument } from '@/server/db/schema'
+import { writeAudit } from '@/server/people/audit'
 import { bodyOf, door, Refused, signedIn, supervisor } from '@/server/door'
 import { instrumentSchema } from '@/core/record/instrument'
 
@@ -13,7 +14,7 @@ export const GET = door(async (request) => {
 
 /** Adds an instrument to the kit, or changes its line. Readings carry a copy of their own, so no verdict changes. */
 export const POST = door(async (request) => {
-  await supervisor(request)
+  const by = await supervisor(request)
   const wanted = await bodyOf(request, instrumentSchema)
   const all = await database().select().from(instrument)
   const known = all.find((one) => one.id === wanted.id)
@@ -25,5 +26,6 @@ export const POST = door(async (request) => {
   const data = { ...wanted, standIn: known?.standIn ?? false }
   if (known) await database().update(instrument).set({ data }).where(eq(instrument.id, wanted.id))
   else await database().insert(instrument).values({ id: wanted.id, data, standIn: false })
+  await writeAudit(database(), by.name, 'instrument-kept', { what: wanted.tag })
   return Response.json({ id: wanted.id }, { status: known ? 200 : 201 })
 })

@@ -9,8 +9,8 @@ export const GET = door(async (request) => {
 })
 
 export const POST = door(async (request) => {
-  await supervisor(request)
+  const by = await supervisor(request)
   const wanted = await bodyOf(request, newJobSchema)
-  await createJob(database(), wanted, new Date())
+  await createJob(database(), wanted, new Date(), by.name)
   return Response.json({ id: wanted.id }, { status: 201 })
 })

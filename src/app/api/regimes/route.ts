@@ -2,6 +2,7 @@ import '@/words/regime'
 import { changeRegime, regimeChangeSchema } from '@/core/regime/change'
 import { database, DUPLICATE_KEY, errnoOf } from '@/server/db/client'
 import { regime } from '@/server/db/schema'
+import { writeAudit } from '@/server/people/audit'
 import { bodyOf, door, Refused, signedIn, supervisor } from '@/server/door'
 import { allRegimes } from '@/server/jobs/regimes'
 import { sayCode, type WordKey } from '@/words/say'
@@ -29,5 +30,6 @@ export const POST = door(async (request) => {
     if (errnoOf(error) === DUPLICATE_KEY) throw new Refused(409, 'door.regime-meanwhile')
     throw error
   }
+  await writeAudit(database(), member.name, 'regime-made', { what: `${made.regime.name}, ${version}` })
   return Response.json({ regime: made.regime }, { status: 201 })
 })

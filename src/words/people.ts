@@ -1,0 +1,4 @@
+import { people } from './en/people'
+import { addWords } from './say'
+
+addWords(people)
