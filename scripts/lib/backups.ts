@@ -25,6 +25,9 @@ import type { Secrets } from './state'
 /** What signs people in anew is not put back: a session that was ended after the backup stays ended. */
 export const SIGNED_IN = ['session', 'verification', 'rate_limit']
 
+/** What is made from the rest whenever it is wanted. */
+const MADE_AGAIN = ['printed']
+
 export type BackupReason = 'asked' | 'scheduled' | 'before-upgrade' | 'before-restore'
 
 /** Writes all that a company has into one file, as it stands at this moment, and gives the file's path. */
@@ -42,7 +45,7 @@ export async function writeBackup(
     const file = join(places.backups, `upstand-${stamp()}-${reason}.jsonl.gz${passphrase === null ? '' : '.enc'}`)
     const own: BackupSecrets = { secret: secrets.secret, sealKey: await readFile(places.sealKey, 'utf8') }
     const head = { upstandBackup: 1 as const, written: new Date().toISOString(), migrated_ms }
-    const rows = await writeBackupFile(file, head, own, linesOf(connection), passphrase)
+    const rows = await writeBackupFile(file, head, own, linesOf(connection, MADE_AGAIN), passphrase)
     return { file, rows }
   } finally {
     await connection.end()

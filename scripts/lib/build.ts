@@ -48,6 +48,16 @@ async function inputStamp(): Promise<string> {
  */
 export async function buildWorkers(): Promise<void> {
   await build({
+    entryPoints: [join(root, 'src/server/work/worker.ts')],
+    outfile: join(root, '.build/longWork.mjs'),
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    logLevel: 'error',
+  })
+  await build({
     entryPoints: [join(root, 'src/workers/explainer.ts')],
     outfile: join(root, 'public/explainer.js'),
     bundle: true,
@@ -66,7 +76,8 @@ export async function ensureBuild(places: Places): Promise<void> {
     buildStamp === stamp &&
     existsSync(join(root, '.next/BUILD_ID')) &&
     existsSync(join(root, 'public/sw.js')) &&
-    existsSync(join(root, 'public/explainer.js'))
+    existsSync(join(root, 'public/explainer.js')) &&
+    existsSync(join(root, '.build/longWork.mjs'))
   )
     return
   await step('Building for production (once for each version; about a minute)', async () => {

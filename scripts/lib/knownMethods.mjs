@@ -1,6 +1,6 @@
 /**
- * Loaded before the server: a method that no page and no door has is answered at once. The framework cannot make a request
- * of some of them (TRACE among them) and would answer with an error of its own.
+ * Loaded before the server: a method that no page and no door has, and an address that is not made of whole characters, are
+ * answered at once. The framework cannot make a request of some of them and would answer with an error of its own.
  */
 import { Server } from 'node:http'
 
@@ -8,8 +8,25 @@ const KNOWN = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS
 const emit = Server.prototype.emit
 
 Server.prototype.emit = function emitKnown(name, request, response, ...rest) {
-  if (name !== 'request' || KNOWN.has(request.method)) return emit.call(this, name, request, response, ...rest)
-  response.writeHead(405, { allow: [...KNOWN].join(', '), 'content-type': 'application/problem+json' })
-  response.end(JSON.stringify({ type: 'about:blank', title: `${request.method} is not understood here.`, status: 405 }))
+  if (name !== 'request') return emit.call(this, name, request, response, ...rest)
+  if (!KNOWN.has(request.method))
+    return refuse(response, 405, `${request.method} is not understood here.`, { allow: [...KNOWN].join(', ') })
+  if (!isWhole(request.url))
+    return refuse(response, 400, 'This address is not made of whole characters. Copy the link again, all of it.')
+  return emit.call(this, name, request, response, ...rest)
+}
+
+function isWhole(address) {
+  try {
+    decodeURIComponent(address.split('?')[0])
+    return true
+  } catch {
+    return false
+  }
+}
+
+function refuse(response, status, title, headers = {}) {
+  response.writeHead(status, { ...headers, 'content-type': 'application/problem+json' })
+  response.end(JSON.stringify({ type: 'about:blank', title, status }))
   return true
 }

@@ -1,9 +1,9 @@
-import { AntdRegistry } from '@ant-design/nextjs-registry'
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import type { Metadata, Viewport } from 'next'
-import { connection } from 'next/server'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Frame } from '@/ui/shell/Frame'
+import { StyleRegistry } from '@/ui/theme/StyleRegistry'
 import '@/ui/theme/upstand.css'
 import { say } from '@/words/say'
 
@@ -16,14 +16,14 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function Layout({ children }: { children: ReactNode }) {
-  // Each answer has a nonce of its own for its scripts: none is made ahead, none is kept on the way.
-  await connection()
+  // Each answer has a nonce of its own for its scripts and styles: none is made ahead, none is kept on the way.
+  const nonce = /'nonce-([^']+)'/.exec((await headers()).get('content-security-policy') ?? '')?.[1]
   return (
     <html lang="en">
       <body>
-        <AntdRegistry>
-          <Frame>{children}</Frame>
-        </AntdRegistry>
+        <StyleRegistry nonce={nonce}>
+          <Frame nonce={nonce}>{children}</Frame>
+        </StyleRegistry>
       </body>
     </html>
   )

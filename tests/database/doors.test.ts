@@ -186,13 +186,15 @@ describe('the door for entries', () => {
 
 describe('what pages and doors are sent with', () => {
   it.each(['/', '/job', '/office', '/sign-in'])(
-    '%s carries a nonce in every script, and nobody keeps it',
+    '%s carries a nonce in every script and style, and nobody keeps it',
     async (path) => {
       const answer = await fetch(base + path)
       const nonce = /'nonce-([^']+)'/.exec(answer.headers.get('content-security-policy') ?? '')?.[1]
-      const scripts = (await answer.text()).match(/<script[^>]*>/g) ?? []
+      const text = await answer.text()
+      const scripts = text.match(/<script[^>]*>/g) ?? []
       expect(scripts.length).toBeGreaterThan(3)
       for (const script of scripts) expect(script).toContain(`nonce="${nonce}"`)
+      for (const style of text.match(/<style[^>]*>/g) ?? []) expect(style).toContain(`nonce="${nonce}"`)
       expect(answer.headers.get('cache-control')).toMatch(/private.*no-store/)
     },
   )

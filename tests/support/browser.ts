@@ -91,6 +91,9 @@ export async function pageOf(
   const page = steadily((await context.newPage()) as Page & { complaints: string[] })
   page.complaints = []
   page.on('pageerror', (error) => page.complaints.push(String(error)))
+  page.on('console', (message) => {
+    if (/Content Security Policy/.test(message.text())) page.complaints.push(message.text())
+  })
   page.setDefaultTimeout(WAIT_ms)
   await page.goto(`${base}/sign-in`)
   await press(page, names[who])

@@ -62,6 +62,13 @@ export async function inside<T>(places: Places, work: (owner: mysql.Connection) 
 
 /** What must be there again after any accident: how many rows, without what the accident may end. */
 export async function factsIn(places: Places): Promise<Record<string, number>> {
-  const { session: _, verification: __, rate_limit: ___, feed_sample: ____, ...counts } = await inside(places, countsOf)
+  const {
+    session: _,
+    verification: __,
+    rate_limit: ___,
+    feed_sample: ____,
+    printed: _____,
+    ...counts
+  } = await inside(places, countsOf)
   return counts
 }

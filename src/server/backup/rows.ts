@@ -45,11 +45,15 @@ function asWritten(isBytes: readonly boolean[]) {
 }
 
 /** All rows as they stood at one moment, whoever writes meanwhile. The connection is the reader's alone. */
-export async function* linesOf(connection: mysql.Connection): AsyncGenerator<BackupLine> {
+export async function* linesOf(
+  connection: mysql.Connection,
+  without: readonly string[] = [],
+): AsyncGenerator<BackupLine> {
   await connection.query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ')
   await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
   for (const [table, columns] of await columnsOf(connection)) {
     yield { table, columns: columns.map((one) => one.column) }
+    if (without.includes(table)) continue
     const { mapped, ...options } = asWritten(columns.map((one) => one.isBytes))
     const keys = columns.filter((one) => one.isKey).map((one) => named(one.column))
     const order = keys.length > 0 ? ` ORDER BY ${keys.join(', ')}` : ''

@@ -76,7 +76,7 @@ const CHANGEABLE = [
   'user',
   'account',
 ]
-const REMOVABLE = ['job_person', 'feed_sample', 'session', 'verification', 'rate_limit']
+const REMOVABLE = ['printed', 'job_person', 'feed_sample', 'session', 'verification', 'rate_limit']
 
 export function grantsFor(databaseName: string, appUser: string): string[] {
   const to = `TO '${appUser}'@'127.0.0.1'`

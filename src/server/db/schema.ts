@@ -25,6 +25,7 @@ import type { Regime } from '@/core/regime/regime'
 
 const id = (name = 'id') => char(name, { length: 36 })
 const instant = (name: string) => datetime(name, { fsp: 3, mode: 'date' })
+const longblob = customType<{ data: Buffer }>({ dataType: () => 'longblob' })
 const mediumblob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' })
 
 export const company = mysqlTable('company', {
@@ -184,6 +185,21 @@ export const attachment = mysqlTable(
     bytes: mediumblob().notNull(),
   },
   (table) => [index('attachment_by_job').on(table.jobId)],
+)
+
+/** Certificates as they were drawn, so that the same is not drawn twice: only a store, which may be emptied at any time. */
+export const printed = mysqlTable(
+  'printed',
+  {
+    key: char({ length: 64 }).primaryKey(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => job.id),
+    name: varchar({ length: 80 }).notNull(),
+    madeAt: instant('made_at').notNull(),
+    bytes: longblob().notNull(),
+  },
+  (table) => [index('printed_by_time').on(table.madeAt)],
 )
 
 export const instrument = mysqlTable('instrument', {

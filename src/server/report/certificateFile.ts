@@ -6,6 +6,7 @@ import { picturesOf } from '../attachments/attachments'
 import { regimeFrom } from '@/core/regime/shipped'
 import { loadFacts } from '../jobs/facts'
 import { type SealedRecord, sealedRecordSchema } from '../seal/sealedRecord'
+import type { OnProgress } from '../work/tasks'
 import { sealedBytes } from '../seal/sealJob'
 import { keyFingerprint } from '../seal/keyChain'
 import { certificatePdf, type SealLines } from './pdf'
@@ -18,14 +19,18 @@ export async function certificateFile(
   jobId: string,
   issue: string | null,
   now: number,
+  onProgress: OnProgress = () => undefined,
 ): Promise<CertificateFile> {
+  onProgress({ stage: 'reading' })
   const drawn = async (certificate: Certificate, seal: SealLines | null): Promise<Buffer> => {
+    onProgress({ stage: 'drawing' })
     const ids = certificate.photos.map((one) => one.attachment)
     return certificatePdf(certificate, seal, await picturesOf(db, jobId, ids))
   }
   if (issue === null) {
     const facts = await loadFacts(db, jobId)
     if (!facts) throw new Refused(404, 'door.not-found')
+    onProgress({ stage: 'judging' })
     return {
       name: `${fileWord(facts.job.number)}-draft.pdf`,
       bytes: await drawn(certificateOf(facts, now, null), null),
@@ -38,6 +43,7 @@ export async function certificateFile(
   // Sealed by an older version: what the regime did not know then is completed, and asks of nothing that was read.
   const facts: Facts = { ...stored, regime: regimeFrom(stored.regime), seals: [] }
   const name = `${fileWord(facts.job.number)}-${issue}`
+  onProgress({ stage: 'judging' })
   const pdf = await drawn(certificateOf(facts, Date.parse(sealed.seal.sealedAt), issue), {
     hash: sealed.seal.hash,
     keys: keysOf(sealed),

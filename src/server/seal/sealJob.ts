@@ -7,6 +7,7 @@ import { job, seal } from '../db/schema'
 import { Refused } from '../door'
 import { env } from '../env'
 import { loadFacts } from '../jobs/facts'
+import type { OnProgress } from '../work/tasks'
 import { canonicalBytes } from './canonical'
 import { writeAudit } from '../people/audit'
 import { isCurrent, keyIn, knownKeys } from './companyKeys'
@@ -43,9 +44,12 @@ export async function sealJob(
   jobId: string,
   by: { id: string; name: string },
   now: Date,
+  onProgress: OnProgress = () => undefined,
 ): Promise<SealedRecord> {
+  onProgress({ stage: 'reading' })
   const facts = await loadFacts(db, jobId)
   if (!facts) throw new Refused(404, 'door.not-found')
+  onProgress({ stage: 'judging' })
   const evaluation = evaluate(facts, now.getTime())
   const last = facts.seals.at(-1)
   if (last && evaluation.sinceSeal === 0) throw new Refused(409, 'door.seal-nothing-new', { issue: last.issue })
@@ -56,6 +60,7 @@ export async function sealJob(
   if (!isCurrent(key, keys)) throw new Refused(409, 'door.seal-key-other')
   const chain = (await sealedRecords(db, jobId)).map((one) => one.seal)
   const about = { jobId, jobNumber: facts.job.number, sealedAt: now.toISOString() }
+  onProgress({ stage: 'signing' })
   const made = makeSeal(recordToSeal(facts, now, by.name), about, chain, key, keys)
   await keep(db, made, chain.length + 1, now)
   await writeAudit(db, by.name, 'sealed', { job: facts.job.number, what: made.seal.issue })

@@ -210,7 +210,11 @@ export function CurveImport(props: Props) {
         />
       )}
       {rows.length < curves.length && (
-        <Progress percent={Math.round((100 * rows.length) / curves.length)} data-testid="curve-progress" />
+        <Progress
+          aria-label={say('curve.importing')}
+          percent={Math.round((100 * rows.length) / curves.length)}
+          data-testid="curve-progress"
+        />
       )}
       <Said message={message} />
       <div className="acts">

@@ -167,6 +167,7 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
       )}
       {sweeping && (
         <Progress
+          aria-label={say('curve.points-so-far', { count: sweeping.length })}
           percent={Math.min(99, Math.round((100 * sweeping.length) / USUAL_POINTS))}
           format={() => say('curve.points-so-far', { count: sweeping.length })}
         />

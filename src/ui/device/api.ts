@@ -107,6 +107,8 @@ export const setPerson = (personId: string | null): void => {
   ownPerson = personId
 }
 
+export const ownPersonId = (): string | null => ownPerson
+
 const own = new Line({ person: () => ownPerson })
 /** Asks the server for this page's person; throws as `Line.ask` does. */
 export const ask = <T>(path: string, body?: unknown): Promise<T> => own.ask<T>(path, body)

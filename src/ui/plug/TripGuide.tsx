@@ -169,7 +169,12 @@ function Waiting({ trips: { left_s, ready_s }, point }: { trips: Trips; point: P
         {left_s}
         <small> s</small>
       </p>
-      <Progress percent={(100 * (ready_s - left_s)) / Math.max(1, ready_s)} showInfo={false} strokeLinecap="butt" />
+      <Progress
+        aria-label={say('guide.starts-again')}
+        percent={(100 * (ready_s - left_s)) / Math.max(1, ready_s)}
+        showInfo={false}
+        strokeLinecap="butt"
+      />
       <p>{shows ? say('guide.ready-when', { shows }) : ''}</p>
     </>
   )

@@ -7,12 +7,12 @@ import { type Figures, worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
 import { say, sayCode } from '@/words/say'
-import { Answered, ask, NoReception } from '../device/api'
+import { ask } from '../device/api'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { Mark } from '../mark/Mark'
-import { Said } from '../shell/Form'
 import { fullDay } from '../shell/time'
 import { Preview } from './Preview'
+import { RecordActions } from './RecordActions'
 import { SignDialog } from './SignDialog'
 
 type Props = { store: JobStore; snapshot: Snapshot; facts: Facts; evaluation: Evaluation }
@@ -78,8 +78,6 @@ function SealState({ check }: { check: IssueCheck | undefined }) {
 
 export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
   const [signing, setSigning] = useState<'tested' | 'checked' | null>(null)
-  const [said, setSaid] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
   const sealChecks = useSealChecks(store.jobId, facts.seals.length)
   const last = facts.seals.at(-1) ?? null
   const current = last !== null && evaluation.sinceSeal === 0
@@ -91,25 +89,6 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
   const open = evaluation.steps.filter((one) => !one.done)
   const waiting = snapshot.waiting > 0
   const isSupervisor = snapshot.right === 'supervisor'
-
-  const seal = async (): Promise<void> => {
-    setBusy(true)
-    setSaid(null)
-    try {
-      await store.sync()
-      await ask(`/api/jobs/${store.jobId}/seal`, {})
-      await store.sync()
-    } catch (error) {
-      setSaid(
-        error instanceof NoReception
-          ? say('record.needs-reception')
-          : error instanceof Answered
-            ? error.message
-            : String(error),
-      )
-    }
-    setBusy(false)
-  }
 
   const checks = [
     {
@@ -206,26 +185,12 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
           })}
           <p className="src">{say('record.locks')}</p>
         </section>
-        <div className="note" style={{ display: 'grid', gap: 10 }}>
-          <Said message={said} />
-          <Button
-            href={`/api/jobs/${store.jobId}/certificate${current ? `?issue=${last.issue}` : ''}`}
-            data-testid="pdf"
-            type={current ? 'primary' : 'default'}
-          >
-            {say(current ? 'record.download' : 'record.print-draft')}
-          </Button>
-          {isSupervisor && !current && (
-            <Button
-              type="primary"
-              onClick={() => void seal()}
-              disabled={busy || !fresh.has('tested') || !fresh.has('checked')}
-              data-testid="seal"
-            >
-              {say(busy ? 'record.sealing' : 'record.seal')}
-            </Button>
-          )}
-        </div>
+        <RecordActions
+          store={store}
+          issue={current ? last.issue : null}
+          isSupervisor={isSupervisor}
+          isSigned={fresh.has('tested') && fresh.has('checked')}
+        />
       </aside>
       {signing && (
         <SignDialog role={signing} name={store.me.name} facts={facts} store={store} onClose={() => setSigning(null)} />

@@ -136,7 +136,7 @@ function CausesPanel({ evaluation, one, look }: Props) {
       {list.length === 0 ? (
         found.working !== null && !look.body ? (
           <div className="explaining">
-            <Progress percent={Math.round(100 * found.working)} />
+            <Progress aria-label={say('side.wrong')} percent={Math.round(100 * found.working)} />
             <Button className="small" onClick={found.cancel}>
               {say('side.stop')}
             </Button>

@@ -107,7 +107,7 @@ export const useTheme = (): ThemeState => useContext(ThemeContext)
 const KEY = 'upstand.theme'
 
 /** The three themes; the choice stays on the device. */
-export function Theme({ children }: { children: ReactNode }) {
+export function Theme({ nonce, children }: { nonce?: string | undefined; children: ReactNode }) {
   const [name, setName] = useState<ThemeName>('day')
   useEffect(() => {
     const kept = localStorage.getItem(KEY)
@@ -120,10 +120,11 @@ export function Theme({ children }: { children: ReactNode }) {
     localStorage.setItem(KEY, next)
     setName(next)
   }, [])
+  const csp = useMemo(() => (nonce === undefined ? {} : { nonce }), [nonce])
   const state = useMemo(() => ({ name, set }), [name, set])
   return (
     <ThemeContext.Provider value={state}>
-      <ConfigProvider theme={antdTheme(name)} wave={{ disabled: true }}>
+      <ConfigProvider theme={antdTheme(name)} wave={{ disabled: true }} csp={csp}>
         {children}
       </ConfigProvider>
     </ThemeContext.Provider>

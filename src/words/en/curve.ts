@@ -158,6 +158,7 @@ export const curve = {
   'curve.cursor': '{voltage_V:1} V: {current_A:2} A measured, {expected_A:2} A expected, {power_W:0} W',
   'curve.cursor-measured': '{voltage_V:1} V: {current_A:2} A, {power_W:0} W',
   'curve.cursor-expected': '{voltage_V:1} V: {expected_A:2} A expected',
+  'curve.importing': 'How far the file is read',
   'curve.points-so-far': '{count} points',
   'curve.from-file': 'File',
   'curve.paste': 'Paste',

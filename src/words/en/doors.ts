@@ -83,6 +83,9 @@ export const doors = {
   'door.code-unknown': 'This code is none, was used, or has run out. Ask your supervisor for another.',
   'door.person-disabled': '{name} was signed out for good. A supervisor can let them in again.',
   'door.last-supervisor': '{name} is the only supervisor. Make somebody else one first.',
+  'door.work-busy': 'Too much is being drawn and sealed at this moment. Try again in a minute.',
+  'door.work-ended':
+    'This took more time or memory than one piece of work may. Nothing was changed; tell whoever looks after Upstand.',
   'door.first-locked': 'Too many wrong codes. Stop Upstand in its terminal and start it again: it shows a new code.',
   'door.person-unknown': 'One of the people chosen is not in this company. Load the page again and choose anew.',
   'door.instrument-retired': 'This instrument was taken out of the kit. Enter it as a new one.',

@@ -1,6 +1,8 @@
+import { z } from 'zod'
 import { database } from '@/server/db/client'
-import { door, memberIn } from '@/server/door'
-import { certificateFile } from '@/server/report/certificateFile'
+import { bodyOf, door, memberIn } from '@/server/door'
+import { certificate } from '@/server/work/printed'
+import { progressStream } from '@/server/work/progressStream'
 
 type Context = { params: Promise<{ id: string }> }
 
@@ -9,8 +11,21 @@ export const GET = door<Context>(async (request, { params }) => {
   const { id } = await params
   await memberIn(request, id, 'viewer')
   const issue = new URL(request.url).searchParams.get('issue')
-  const file = await certificateFile(database(), id, issue === null ? null : issue.slice(0, 4), Date.now())
+  const file = await certificate(database(), id, issue === null ? null : issue.slice(0, 4), Date.now())
   return new Response(new Uint8Array(file.bytes), {
     headers: { 'content-type': 'application/pdf', 'content-disposition': `attachment; filename="${file.name}"` },
+  })
+})
+
+const schema = z.strictObject({ issue: z.string().max(4).nullable() })
+
+/** Has it drawn and says how far it is, line by line; GET gives it then at once. */
+export const POST = door<Context>(async (request, { params }) => {
+  const { id } = await params
+  await memberIn(request, id, 'viewer')
+  const { issue } = await bodyOf(request, schema)
+  return progressStream(async (onProgress) => {
+    const { name, bytes } = await certificate(database(), id, issue, Date.now(), onProgress)
+    return { name, size: bytes.length }
   })
 })

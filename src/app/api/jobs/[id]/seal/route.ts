@@ -1,13 +1,15 @@
-import { database } from '@/server/db/client'
 import { door, memberIn } from '@/server/door'
-import { sealJob } from '@/server/seal/sealJob'
+import { longWork } from '@/server/work/longWork'
+import { progressStream, wantsProgress } from '@/server/work/progressStream'
+import type { OnProgress } from '@/server/work/tasks'
 
 type Context = { params: Promise<{ id: string }> }
 
-/** Seals what stands now as the job's next issue. */
+/** Seals what stands now as the job's next issue; whoever wants to know is told how far it is, line by line. */
 export const POST = door<Context>(async (request, { params }) => {
   const { id } = await params
-  const member = await memberIn(request, id, 'supervisor')
-  const { seal } = await sealJob(database(), id, member, new Date())
-  return Response.json({ issue: seal.issue, hash: seal.hash, sealedAt: seal.sealedAt }, { status: 201 })
+  const { id: personId, name } = await memberIn(request, id, 'supervisor')
+  const seal = (onProgress?: OnProgress) =>
+    longWork({ kind: 'seal', jobId: id, by: { id: personId, name } }, onProgress)
+  return wantsProgress(request) ? progressStream(seal) : Response.json(await seal(), { status: 201 })
 })

@@ -1,0 +1,92 @@
+'use client'
+import '@/words/record'
+import { Button, Progress } from 'antd'
+import { useState } from 'react'
+import { say, sayCode } from '@/words/say'
+import { Answered } from '../device/api'
+import { follow, type Progress as Stage } from '../device/follow'
+import type { JobStore } from '../device/jobStore'
+import { Said } from '../shell/Form'
+
+type Props = {
+  store: JobStore
+  /** The issue that holds all that stands; null where there is something new, or nothing sealed yet. */
+  issue: string | null
+  isSupervisor: boolean
+  isSigned: boolean
+}
+
+/** What a piece of work goes through, in order: which of them is under way is drawn. */
+const STAGES = {
+  print: ['waiting', 'reading', 'judging', 'drawing'],
+  seal: ['waiting', 'reading', 'judging', 'signing'],
+}
+type Work = keyof typeof STAGES
+
+/** Print and seal: both are made by the office, which tells how far it is. */
+export function RecordActions({ store, issue, isSupervisor, isSigned }: Props) {
+  const [under, setUnder] = useState<{ work: Work; stage: Stage } | null>(null)
+  const [said, setSaid] = useState<string | null>(null)
+  const begin = async (work: Work, path: string, body: object, then: () => void): Promise<void> => {
+    if (under) return
+    setSaid(null)
+    setUnder({ work, stage: { stage: 'waiting' } })
+    try {
+      await store.sync()
+      await follow(`/api/jobs/${store.jobId}/${path}`, body, (stage) => setUnder({ work, stage }))
+      then()
+    } catch (error) {
+      setSaid(error instanceof Answered ? error.message : say('record.needs-reception'))
+    }
+    setUnder(null)
+  }
+  const href = `/api/jobs/${store.jobId}/certificate${issue ? `?issue=${issue}` : ''}`
+  return (
+    <div className="note" style={{ display: 'grid', gap: 10 }}>
+      <Said message={said} />
+      {under && <HowFar {...under} />}
+      <Button
+        href={href}
+        data-testid="pdf"
+        type={issue ? 'primary' : 'default'}
+        onClick={(event) => {
+          event.preventDefault()
+          void begin('print', 'certificate', { issue }, () => window.location.assign(href))
+        }}
+      >
+        {say(issue ? 'record.download' : 'record.print-draft')}
+      </Button>
+      {isSupervisor && !issue && (
+        <Button
+          type="primary"
+          onClick={() => void begin('seal', 'seal', {}, () => void store.sync())}
+          disabled={under !== null || !isSigned}
+          data-testid="seal"
+        >
+          {say(under?.work === 'seal' ? 'record.sealing' : 'record.seal')}
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function HowFar({ work, stage }: { work: Work; stage: Stage }) {
+  const stages = STAGES[work]
+  const place = Math.max(0, stages.indexOf(stage.stage))
+  const words =
+    stage.place !== undefined && stage.place > 1
+      ? say('work.place', { place: stage.place })
+      : sayCode('work', stage.stage)
+  return (
+    <div role="status" data-testid="how-far">
+      <p className="small">{words}</p>
+      <Progress
+        aria-label={words}
+        percent={((place + 1) / (stages.length + 1)) * 100}
+        showInfo={false}
+        strokeLinecap="butt"
+        size={['100%', 8]}
+      />
+    </div>
+  )
+}
