@@ -194,6 +194,6 @@ try {
   for (const node of nodes) node.kill('SIGCONT')
   for (const node of nodes) node.kill('SIGKILL')
   await wait(500)
-  await rm(folder, { recursive: true, force: true })
+  if (!process.env.KEEP) await rm(folder, { recursive: true, force: true })
 }
 process.exit(0)

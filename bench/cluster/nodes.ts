@@ -1,13 +1,13 @@
 /** Three nodes of a cluster on this machine, each with its folder and ports, and a door that leads to whichever is well. */
 import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdir, readFile } from 'node:fs/promises'
+import { chmod, mkdir, readFile } from 'node:fs/promises'
 import { createServer, connect, type Server, type Socket } from 'node:net'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import mysql from 'mysql2/promise'
 import { run } from '../../scripts/lib/run'
 
 const PROVIDER = '/usr/lib/galera/libgalera_smm.so'
-const READY_ms = 90_000
+const READY_ms = 60_000
 export const DATABASE = 'upstand'
 const USER = 'bench'
 const PASSWORD = 'of this drill only'
@@ -34,6 +34,7 @@ export class Node {
 
   async make(): Promise<void> {
     await mkdir(this.folder, { recursive: true })
+    await giveToServer(this.folder)
     const args = [
       '--no-defaults',
       `--datadir=${this.folder}/data`,
@@ -51,6 +52,7 @@ export class Node {
       `base_port=${this.group}`,
       `gmcast.listen_addr=tcp://127.0.0.1:${this.group}`,
       `ist.recv_addr=127.0.0.1:${this.group + 1}`,
+      'evs.keepalive_period=PT0.5S',
       'evs.suspect_timeout=PT2S',
       'evs.inactive_timeout=PT4S',
       'gcache.size=64M',
@@ -62,7 +64,7 @@ export class Node {
         `--datadir=${this.folder}/data`,
         `--socket=${this.folder}/sock`,
         `--pid-file=${this.folder}/pid`,
-        `--log-error=${this.folder}/log`,
+        `--log-error=${this.folder}/log.err`,
         `--port=${this.port}`,
         '--bind-address=127.0.0.1',
         ...asRoot(),
@@ -117,25 +119,33 @@ export class Node {
   async untilWell(): Promise<void> {
     const until = Date.now() + READY_ms
     while (!(await this.isWell())) {
-      if (Date.now() > until) throw new Error(`node ${this.number}: ${(await this.log()).slice(-2000)}`)
+      if (Date.now() > until) throw new Error(`node ${this.number}: ${(await this.log()).slice(-6000)}`)
       await new Promise((resolve) => setTimeout(resolve, 300))
     }
   }
 
-  private log = (): Promise<string> => readFile(`${this.folder}/log`, 'utf8').catch(() => '')
+  private log = (): Promise<string> => readFile(`${this.folder}/log.err`, 'utf8').catch(() => '')
 
   async untilRoot(): Promise<mysql.Connection> {
     const until = Date.now() + READY_ms
     for (;;) {
       const root = await this.root().catch(() => null)
       if (root) return root
-      if (Date.now() > until) throw new Error(`node ${this.number}: ${(await this.log()).slice(-2000)}`)
+      if (Date.now() > until) throw new Error(`node ${this.number}: ${(await this.log()).slice(-6000)}`)
       await new Promise((resolve) => setTimeout(resolve, 300))
     }
   }
 }
 
-const asRoot = (): string[] => (process.getuid?.() === 0 ? ['--user=root'] : [])
+/** Nodes hand their files on by rsync, which as root would write them as nobody: there the server has a user of its own. */
+const isRoot = process.getuid?.() === 0
+const asRoot = (): string[] => (isRoot ? ['--user=mysql'] : [])
+
+async function giveToServer(folder: string): Promise<void> {
+  if (!isRoot) return
+  await chmod(dirname(folder), 0o755)
+  await run('chown', ['mysql:mysql', folder])
+}
 
 /** The database and its user, on every node through one. */
 export async function setUp(root: mysql.Connection): Promise<void> {

@@ -48,6 +48,25 @@ describe('a door', () => {
     logged.mockRestore()
   })
 
+  it('writes into its log what was asked of the database, and none of the values', async () => {
+    const logged = vi.spyOn(console, 'error').mockImplementation(() => undefined)
+    const asking = (code: string) =>
+      door(async () => {
+        const cause = Object.assign(new Error(`it said ${code}`), { code })
+        throw Object.assign(new Error('Failed query: select 1 params: secret-token'), { query: 'select 1', cause })
+      })
+    const wrong = await asking('ER_PARSE_ERROR')(new Request(`${HOME}/api/x`), {})
+    expect(wrong.status).toBe(500)
+    const away = await asking('ECONNREFUSED')(new Request(`${HOME}/api/x`), {})
+    expect(away.status).toBe(503)
+    expect(await away.json()).toMatchObject({ title: expect.stringContaining('stays on this device') })
+    const written = JSON.stringify(logged.mock.calls)
+    expect(written).toContain('it said ER_PARSE_ERROR in: select 1')
+    expect(written).toContain('the database does not answer')
+    expect(written).not.toContain('secret-token')
+    logged.mockRestore()
+  })
+
   it('leaves no answer to somebody who has gone', async () => {
     const control = new AbortController()
     const slow = door(async () => {

@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
 import type { Figures } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
-import { database } from './db/client'
+import { database, isAway, withoutValues } from './db/client'
 import type { Role } from './db/schema'
 import { allowedOrigins, env } from './env'
 import type { Member } from './people/people'
@@ -40,7 +40,12 @@ export function door<Context>(handler: Handler<Context>): Handler<Context> {
       if (error instanceof Refused) return stamped(problem(error.status, error.key, error.figures))
       // Whoever asked has gone: the device sends again, nobody is left to answer.
       if (request.signal.aborted) return new Response(null, { status: 499 })
-      console.error(new Date().toISOString(), request.method, new URL(request.url).pathname, error)
+      const about = [new Date().toISOString(), request.method, new URL(request.url).pathname] as const
+      if (isAway(error)) {
+        console.error(...about, 'the database does not answer')
+        return stamped(problem(503, 'door.database-away'))
+      }
+      console.error(...about, withoutValues(error))
       return problem(500, 'door.server')
     }
   }

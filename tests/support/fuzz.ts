@@ -37,7 +37,7 @@ const NASTY: readonly unknown[] = [
   'x'.repeat(5000),
   "'; DROP TABLE entry; --",
   '<script>alert(1)</script>',
-  '${7*7}',
+  '#{7*7}',
   '../../etc/passwd',
   '=1+1',
   '1e999',

@@ -53,6 +53,29 @@ export function errnoOf(error: unknown): number | null {
   return (inner as { errno?: number }).errno ?? null
 }
 
+/** What a connection says that has no server behind it: it fell, is being stopped, or takes no part in its cluster. */
+const AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+  'ER_SERVER_SHUTDOWN',
+])
+const NOT_READY = 1047
+
+/** Whether the database itself cannot be asked: nothing was kept, and soon it may be there again. */
+export function isAway(error: unknown): boolean {
+  const inner = ((error as { cause?: unknown }).cause ?? error) as { code?: string }
+  return AWAY.has(inner.code ?? '') || errnoOf(error) === NOT_READY
+}
+
+/** What went wrong, for the log: what was asked, and never with which values, for a session's secret may be among them. */
+export function withoutValues(error: unknown): unknown {
+  const { query, cause } = error as { query?: string; cause?: unknown }
+  return typeof query === 'string' ? `${String((cause as Error)?.message ?? cause)} in: ${query.slice(0, 300)}` : error
+}
+
 export const DUPLICATE_KEY = 1062
 /** A row names another one that is not there. */
 export const NO_SUCH_ROW = 1452

@@ -1,6 +1,7 @@
 /** An answer that says how far a piece of long work is, line by line, and what came of it in the last line. */
 import type { Figures } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
+import { withoutValues } from '../db/client'
 import { Refused } from '../door'
 import type { OnProgress, Progress } from './tasks'
 
@@ -45,7 +46,7 @@ export function progressStream<T>(work: (onProgress: OnProgress) => Promise<T>):
         (done) => end({ done }),
         (error) => {
           if (error instanceof Refused) return end(problemOf(error.status, error.key, error.figures))
-          console.error(new Date().toISOString(), 'long work', error)
+          console.error(new Date().toISOString(), 'long work', withoutValues(error))
           end(problemOf(500, 'door.server'))
         },
       )

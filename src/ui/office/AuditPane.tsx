@@ -54,6 +54,7 @@ export function AuditPane() {
         dataSource={lines ?? []}
         pagination={false}
         data-testid="audit"
+        scroll={{ x: 'max-content' }}
         columns={[
           {
             title: say('log.at'),

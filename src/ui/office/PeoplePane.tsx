@@ -124,6 +124,7 @@ function PeopleTable({ people, onRole, onReset, onDisable, onEnable }: TableProp
       dataSource={people}
       pagination={false}
       data-testid="people"
+      scroll={{ x: 'max-content' }}
       columns={[
         {
           title: say('people.name'),
@@ -146,7 +147,7 @@ function PeopleTable({ people, onRole, onReset, onDisable, onEnable }: TableProp
                 onChange={(role) => onRole(one, role)}
                 options={roles.map((value) => ({ value, label: roleWord(value) }))}
                 popupMatchSelectWidth={false}
-                style={{ minWidth: 240 }}
+                style={{ width: '100%', minWidth: 130, maxWidth: 260 }}
               />
             ) : (
               say('people.gone')
@@ -154,11 +155,13 @@ function PeopleTable({ people, onRole, onReset, onDisable, onEnable }: TableProp
         },
         {
           title: say('people.jobs'),
+          responsive: ['md'],
           align: 'right',
           render: (_, one) => (one.role === 'supervisor' ? say('people.all-jobs') : one.jobs),
         },
         {
           title: say('people.seen'),
+          responsive: ['md'],
           align: 'right',
           render: (_, one) => (one.seenAt ? fullDay(one.seenAt, zone()) : say('people.never')),
         },
@@ -186,6 +189,7 @@ function PendingTable({ pending, onWithdraw }: { pending: Pending[]; onWithdraw(
         dataSource={pending}
         pagination={false}
         showHeader={false}
+        scroll={{ x: 'max-content' }}
         columns={[
           {
             render: (_, one) => (
