@@ -63,13 +63,13 @@ function firstPart(entries: readonly Entry[], kind: PartKind): PartData {
 }
 
 /** A job of many strings, polarity of all and voltage of most read. */
-export async function manyStrings(): Promise<string> {
+export async function manyStrings(count = STRINGS): Promise<string> {
   const entries = await entriesOf(demo.job.mill)
   const string = firstPart(entries, 'string')
   const bodyOf = (step: string): object => entries.find((entry) => entry.step === step)!.body
   const job = await new BigJob().open('B', 'Bench field')
   const field = job.part({ kind: 'array', tag: 'Field', tilt_deg: 25, azimuth_deg: 180, mounting: 'open-rack' })
-  const strings = Array.from({ length: STRINGS }, (_, k) =>
+  const strings = Array.from({ length: count }, (_, k) =>
     job.part({ ...string, tag: String(k + 1), arrayId: field.id }),
   )
   for (const [k, { id, plantRevision }] of strings.entries()) {

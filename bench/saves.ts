@@ -2,7 +2,7 @@
  * Saving under load against a bare durable INSERT, in one run on an instance of its own: fifty testers, each one reading
  * a second, on jobs of 400 strings. Run: npm run bench:saves
  */
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
@@ -17,6 +17,7 @@ import { freePort } from '../scripts/lib/ports'
 const TESTERS = 50
 const JOBS = 5
 const WARM_UP = 300
+const LONG_STRINGS = 500
 const EVERY_ms = 1000
 const LASTS_ms = Number(process.env.BENCH_SECONDS ?? 40) * 1000
 
@@ -50,6 +51,46 @@ function written({ list, failed }: Took): string {
   const at = (share: number): string =>
     `${sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!.toFixed(1)} ms`
   return `${sorted.length} done, ${failed} failed; p50 ${at(0.5)}, p99 ${at(0.99)}, longest ${at(1)}`
+}
+
+/** The greatest memory of the process for long work so far, MB; 0 where it does not run. */
+async function longWorkPeak(): Promise<number> {
+  for (const pid of await readdir('/proc')) {
+    if (!/^\d+$/.test(pid)) continue
+    const command = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '')
+    if (!command.includes('longWork.mjs')) continue
+    const status = await readFile(`/proc/${pid}/status`, 'utf8').catch(() => '')
+    return Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024
+  }
+  return 0
+}
+
+/** Has a big certificate drawn again and again, each time of something new. */
+function printing(jobId: string): { end(): Promise<{ drawn: number[]; peak_MB: number }> } {
+  const drawn: number[] = []
+  let peak_MB = 0
+  let isOver = false
+  const work = (async () => {
+    for (let n = 0; !isOver; n++) {
+      const { body } = await knock<{ facts: { visits: { id: string }[] } }>('tester', `/api/jobs/${jobId}/facts`)
+      const about = { jobId, visitId: body.facts.visits[0]!.id, partId: null, step: null, clockOffset_ms: 0 }
+      const remark = { kind: 'remark', v: 1, text: `drawn ${n}` }
+      const entry = { ...about, id: uuid(), deviceTime: new Date().toISOString(), body: remark }
+      await knock('tester', `/api/jobs/${jobId}/entries`, { entries: [entry] })
+      const began = performance.now()
+      const { status } = await knock('tester', `/api/jobs/${jobId}/certificate`)
+      if (status !== 200) throw new Error(`the certificate was answered ${status}`)
+      drawn.push(performance.now() - began)
+      peak_MB = Math.max(peak_MB, await longWorkPeak())
+    }
+  })()
+  return {
+    end: async () => {
+      isOver = true
+      await work
+      return { drawn, peak_MB }
+    },
+  }
 }
 
 const folder = await mkdtemp(join(tmpdir(), 'upstand-bench-'))
@@ -94,6 +135,12 @@ try {
   const beside = atOnce(5, insert)
   console.log(`save of a reading, ${TESTERS} a second:   ${written(await atOnce(TESTERS, save))}`)
   console.log(`bare INSERT beside it, 5 a second:   ${written(await beside)}`)
+  const big = await manyStrings(LONG_STRINGS)
+  const prints = printing(big)
+  console.log(`save while certificates are drawn:   ${written(await atOnce(TESTERS, save))}`)
+  const { drawn, peak_MB } = await prints.end()
+  const each = drawn.map((ms) => (ms / 1000).toFixed(1)).join(', ')
+  console.log(`certificates of ${LONG_STRINGS} strings: ${each} s; its process at most ${peak_MB.toFixed(0)} MB`)
   const there = new Set<string>()
   for (const { id } of jobs) {
     const { body } = await knock<{ facts: { entries: Entry[] } }>('tester', `/api/jobs/${id}/facts`)

@@ -49,6 +49,8 @@ async function tests(
     `--outputFile.json=${file}`,
     // Its own choice would leave a core idle; projects that share one application run one file after another anyhow.
     `--maxWorkers=${Math.max(2, availableParallelism() - 1)}`,
+    // Where everything fails, it fails for one reason: the rest would only wait for it.
+    ...(lane ? ['--bail=12'] : []),
     ...files,
   ]
   const { output } = await run(process.execPath, args, {

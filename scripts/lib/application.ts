@@ -73,7 +73,7 @@ export async function startApplication(
     process.execPath,
     [
       '--import',
-      './scripts/lib/knownMethods.mjs',
+      './scripts/lib/doorstep.mjs',
       'node_modules/next/dist/bin/next',
       options.dev ? 'dev' : 'start',
       '-H',

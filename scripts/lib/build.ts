@@ -48,8 +48,12 @@ async function inputStamp(): Promise<string> {
  */
 export async function buildWorkers(): Promise<void> {
   await build({
-    entryPoints: [join(root, 'src/server/work/worker.ts')],
-    outfile: join(root, '.build/longWork.mjs'),
+    entryPoints: {
+      longWork: join(root, 'src/server/work/worker.ts'),
+      hotDoors: join(root, 'src/app/hotDoors.ts'),
+    },
+    outdir: join(root, '.build'),
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     packages: 'external',
     platform: 'node',
@@ -77,7 +81,8 @@ export async function ensureBuild(places: Places): Promise<void> {
     existsSync(join(root, '.next/BUILD_ID')) &&
     existsSync(join(root, 'public/sw.js')) &&
     existsSync(join(root, 'public/explainer.js')) &&
-    existsSync(join(root, '.build/longWork.mjs'))
+    existsSync(join(root, '.build/longWork.mjs')) &&
+    existsSync(join(root, '.build/hotDoors.mjs'))
   )
     return
   await step('Building for production (once for each version; about a minute)', async () => {

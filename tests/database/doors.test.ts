@@ -204,6 +204,25 @@ describe('what pages and doors are sent with', () => {
     expect(answer.headers.get('content-security-policy')).toContain("default-src 'none'")
   })
 
+  it('a save, which is answered before the framework is asked, is sent with the same as every door', async () => {
+    const path = `/api/jobs/${job.id}/entries`
+    const [save, other] = [await knock('tester', path, { entries: [remark('hot')] }), await knock('tester', '/api/me')]
+    expect(save.status).toBe(200)
+    for (const header of [
+      'content-security-policy',
+      'x-content-type-options',
+      'referrer-policy',
+      'cache-control',
+      'content-type',
+    ])
+      expect(save.headers.get(header), header).toBe(other.headers.get(header))
+    for (const odd of [`${path}/`, `/api/jobs/${job.id}%00/entries`, `/api//jobs/${job.id}/entries`, `${path}?x=1`]) {
+      const answer = await knock('tester', odd, { entries: [] })
+      expect([200, 307, 308, 404, 422], odd).toContain(answer.status)
+    }
+    expect((await knock('nobody', path, { entries: [] })).status).toBe(401)
+  })
+
   it('a method that nobody has is refused in a sentence', async () => {
     const { status, text } = await new Promise<{ status: number; text: string }>((resolve, reject) => {
       const asked = request(`${base}/api/jobs`, { method: 'TRACE' }, (answer) => {

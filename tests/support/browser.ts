@@ -1,7 +1,13 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import puppeteer, { type Browser, type ElementHandle, type Page, type WaitForSelectorOptions } from 'puppeteer-core'
+import puppeteer, {
+  type Browser,
+  type ElementHandle,
+  type FrameWaitForFunctionOptions,
+  type Page,
+  type WaitForSelectorOptions,
+} from 'puppeteer-core'
 import { base, type Who } from './server'
 
 const names: Record<Exclude<Who, 'nobody'>, string> = {
@@ -26,52 +32,37 @@ export async function openBrowser(): Promise<Browser> {
   })
 }
 
-const LOOK_EVERY_ms = 50
-const LONGEST_LOOK_ms = 5000
+const LOOK_EVERY_ms = 40
 const WAIT_ms = 20_000
+/** So long one wait inside a page may take before it is begun anew. */
+const ANEW_ms = 2000
 
-const within = <T>(work: Promise<T>, limit_ms: number): Promise<T> =>
-  new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error('no answer of the page')), limit_ms)
-    work.then(resolve, reject).finally(() => clearTimeout(timer))
-  })
-
-/** Looks again and again until there is something: a page that was left between two looks is looked at anew. */
-async function until<T>(look: () => Promise<T | null>, what: string, limit_ms = WAIT_ms): Promise<T> {
+/** Waits again and again, each time for a short while, until there is something or the time is over. */
+async function anew<T>(wait: (timeout: number) => Promise<T>, limit_ms: number): Promise<T> {
   const end = Date.now() + limit_ms
-  let last: unknown = null
-  while (Date.now() < end) {
-    const found = await within(look(), LONGEST_LOOK_ms).catch((error) => {
-      last = error
-      return null
-    })
-    if (found !== null) return found
-    await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_ms))
+  for (;;) {
+    const left = end - Date.now()
+    try {
+      return await wait(Math.max(1, Math.min(ANEW_ms, left)))
+    } catch (error) {
+      if (left <= ANEW_ms) throw error
+    }
   }
-  throw new Error(`waited ${limit_ms} ms for ${what}${last ? `; ${last}` : ''}`)
 }
 
 /**
  * The library waits inside the page, and what waits there is now and then lost when the page is left at that moment: the
- * page shows what is wanted and nobody looks. Here it is looked at from outside.
+ * page shows what is wanted and nobody looks. Here it is told anew what to look for.
  */
 function steadily<P extends Page>(page: P): P {
-  const looked = async (fn: (...args: never[]) => unknown, args: unknown[]) => {
-    const handle = await page.evaluateHandle(fn as () => unknown, ...(args as []))
-    return (await handle.evaluate((value) => !!value)) ? handle : null
-  }
-  page.waitForFunction = ((fn: (...args: never[]) => unknown, options: { timeout?: number } = {}, ...args: unknown[]) =>
-    until(() => looked(fn, args), String(fn), options.timeout)) as typeof page.waitForFunction
+  const [ofFunction, ofSelector] = [page.waitForFunction.bind(page), page.waitForSelector.bind(page)]
+  page.waitForFunction = ((fn: () => unknown, options: FrameWaitForFunctionOptions = {}, ...args: []) =>
+    anew(
+      (timeout) => ofFunction(fn, { polling: LOOK_EVERY_ms, ...options, timeout }, ...args),
+      options.timeout ?? WAIT_ms,
+    )) as never
   page.waitForSelector = ((selector: string, options: WaitForSelectorOptions = {}) =>
-    until<ElementHandle | 'gone'>(
-      async () => {
-        const handle = await page.$(selector)
-        if (options.hidden) return handle && (await handle.isVisible()) ? null : (handle ?? 'gone')
-        return handle && (!options.visible || (await handle.isVisible())) ? handle : null
-      },
-      selector,
-      options.timeout,
-    ).then((found) => (found === 'gone' ? null : found))) as typeof page.waitForSelector
+    anew((timeout) => ofSelector(selector, { ...options, timeout }), options.timeout ?? WAIT_ms)) as never
   return page
 }
 
