@@ -31,8 +31,8 @@ export default defineConfig({
       }),
       // Each file has data folders and ports of its own.
       project('start', ['tests/start/**/*.test.ts'], {
-        testTimeout: 120_000,
-        hookTimeout: 60_000,
+        testTimeout: 300_000,
+        hookTimeout: 240_000,
       }),
       project('e2e', ['tests/e2e/**/*.test.ts'], {
         fileParallelism: false,

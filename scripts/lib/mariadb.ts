@@ -7,7 +7,7 @@ import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import type { Places } from './paths'
 import { freePort, isFree } from './ports'
-import { run } from './run'
+import { type Ran, run } from './run'
 import { Stop, say, step } from './say'
 import { readState, type Secrets, writeState } from './state'
 
@@ -82,18 +82,35 @@ async function initialise(places: Places): Promise<void> {
   if (state === 'half-made') await setAside(places.mariadb)
   await mkdir(places.mariadb, { recursive: true, mode: 0o700 })
   await step('Making a private database folder (once)', async () => {
-    const user = process.getuid?.() === 0 ? ['--user=root'] : []
-    const made = await run('mariadb-install-db', [
-      '--no-defaults',
-      `--datadir=${places.mariadb}`,
-      ...user,
-      '--auth-root-authentication-method=normal',
-      '--skip-test-db',
-      '--skip-name-resolve',
-    ])
-    if (made.code !== 0)
-      throw new Stop(`The database folder could not be made: ${made.output.trim().split('\n').at(-1)}`)
+    for (let attempt = 1; ; attempt++) {
+      const made = await installed(places)
+      if (made.code === 0) return
+      // On a machine with no breath left its first server may not get what it asks for: nothing is in the folder yet.
+      if (attempt === MOST_ATTEMPTS) throw new Stop(`The database folder could not be made: ${whyNot(made.output)}`)
+      await rm(places.mariadb, { recursive: true, force: true })
+      await mkdir(places.mariadb, { recursive: true, mode: 0o700 })
+    }
   })
+}
+
+const MOST_ATTEMPTS = 2
+
+function installed(places: Places): Promise<Ran> {
+  const user = process.getuid?.() === 0 ? ['--user=root'] : []
+  return run('mariadb-install-db', [
+    '--no-defaults',
+    `--datadir=${places.mariadb}`,
+    ...user,
+    '--auth-root-authentication-method=normal',
+    '--skip-test-db',
+    '--skip-name-resolve',
+  ])
+}
+
+/** What its server gave as the reason; its last line only says where to report it. */
+const whyNot = (output: string): string => {
+  const lines = output.trim().split('\n')
+  return (lines.findLast((line) => line.includes('[ERROR]')) ?? lines.at(-1) ?? '').replace(/^.*\[ERROR\] */, '')
 }
 
 function launch(places: Places, port: number): ChildProcess {
