@@ -19,6 +19,7 @@ import { freePort } from '../scripts/lib/ports'
 import { run } from '../scripts/lib/run'
 import { prepareData, readState } from '../scripts/lib/state'
 import { Dice } from '../tests/support/fuzz'
+import { fateIn, remarkIn } from './remark'
 
 const wanted = (name: string, usual: number): number => Number(process.env[name] ?? usual)
 const KILLS = wanted('FAULT_KILLS', 1000)
@@ -70,28 +71,9 @@ function sent(entry: object, cutAfter_ms: number | null): Promise<string | null>
   })
 }
 
-function fateIn(status: number, text: string): string | null {
-  if (status >= 500 || status === 0) return null
-  try {
-    const { fates, title } = JSON.parse(text) as { fates?: { fate: string }[]; title?: string }
-    return fates?.[0]?.fate ?? title ?? `status ${status}`
-  } catch {
-    return null
-  }
-}
-
 async function tester(number: number, isOver: () => boolean): Promise<void> {
   for (let n = 0; !isOver(); n++) {
-    const entry = {
-      id: uuid(),
-      jobId,
-      visitId,
-      partId: null,
-      step: null,
-      deviceTime: new Date().toISOString(),
-      clockOffset_ms: 0,
-      body: { kind: 'remark', v: 1, text: `tester ${number}, ${n}` },
-    }
+    const entry = remarkIn(jobId, visitId, `tester ${number}, ${n}`)
     for (let turn = 0; ; turn++) {
       const cut = counts.cut < CUTS && dice.chance(0.4)
       if (cut) counts.cut++

@@ -13,6 +13,7 @@ import { startInstance } from '../scripts/lib/instance'
 import { ownPlaces, placesIn } from '../scripts/lib/paths'
 import { prepareData } from '../scripts/lib/state'
 import { freePort } from '../scripts/lib/ports'
+import { remarkIn } from './remark'
 
 const TESTERS = 50
 const JOBS = 5
@@ -73,9 +74,7 @@ function printing(jobId: string): { end(): Promise<{ drawn: number[]; peak_MB: n
   const work = (async () => {
     for (let n = 0; !isOver; n++) {
       const { body } = await knock<{ facts: { visits: { id: string }[] } }>('tester', `/api/jobs/${jobId}/facts`)
-      const about = { jobId, visitId: body.facts.visits[0]!.id, partId: null, step: null, clockOffset_ms: 0 }
-      const remark = { kind: 'remark', v: 1, text: `drawn ${n}` }
-      const entry = { ...about, id: uuid(), deviceTime: new Date().toISOString(), body: remark }
+      const entry = remarkIn(jobId, body.facts.visits[0]!.id, `drawn ${n}`)
       await knock('tester', `/api/jobs/${jobId}/entries`, { entries: [entry] })
       const began = performance.now()
       const { status } = await knock('tester', `/api/jobs/${jobId}/certificate`)

@@ -12,6 +12,7 @@ import { type Instance, startInstance } from '../../scripts/lib/instance'
 import { ownPlaces, placesIn } from '../../scripts/lib/paths'
 import { freePort } from '../../scripts/lib/ports'
 import { prepareData } from '../../scripts/lib/state'
+import { fateIn, remarkIn } from '../remark'
 import { DATABASE, FailOver, Node, setUp, urlAt } from './nodes'
 
 const TESTERS = 20
@@ -76,16 +77,7 @@ class Tester {
 
   private async save(): Promise<void> {
     const { id: jobId, visitId, personId } = this.job
-    const entry = {
-      id: uuid(),
-      jobId,
-      visitId,
-      partId: null,
-      step: null,
-      deviceTime: new Date().toISOString(),
-      clockOffset_ms: 0,
-      body: { kind: 'remark', v: 1, text: `tester ${this.number}, ${this.acknowledged.length}` },
-    }
+    const entry = remarkIn(jobId, visitId, `tester ${this.number}, ${this.acknowledged.length}`)
     const began = performance.now()
     for (let turn = 0; ; turn++) {
       // No session is bound to one application: every try goes to the next.
@@ -112,9 +104,7 @@ async function sent(url: string, cookie: string, body: object): Promise<string |
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(6000),
     })
-    if (answer.status >= 500) return null
-    const { fates, title } = (await answer.json()) as { fates?: { fate: string }[]; title?: string }
-    return fates?.[0]?.fate ?? title ?? `status ${answer.status}`
+    return fateIn(answer.status, await answer.text())
   } catch {
     return null
   }

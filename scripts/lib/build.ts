@@ -49,7 +49,7 @@ async function inputStamp(): Promise<string> {
 export async function buildWorkers(): Promise<void> {
   await build({
     entryPoints: {
-      longWork: join(root, 'src/server/work/worker.ts'),
+      longWork: join(root, 'src/server/longWork/worker.ts'),
       hotDoors: join(root, 'src/app/hotDoors.ts'),
     },
     outdir: join(root, '.build'),

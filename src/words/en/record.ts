@@ -55,7 +55,6 @@ export const record = {
   'work.judging': 'Judging all of it once more',
   'work.drawing': 'Drawing the pages',
   'work.signing': 'Signing the record',
-  'work.keeping': 'Keeping it',
   'record.download': 'Download the certificate',
   'record.print-draft': 'Print a draft',
   'sign.role.tested': 'Tested by',

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { database } from '@/server/db/client'
 import { bodyOf, door, memberIn } from '@/server/door'
-import { certificate } from '@/server/work/printed'
-import { progressStream } from '@/server/work/progressStream'
+import { certificate } from '@/server/longWork/printed'
+import { progressStream } from '@/server/longWork/progressStream'
 
 type Context = { params: Promise<{ id: string }> }
 

@@ -1,7 +1,7 @@
 import { door, memberIn } from '@/server/door'
-import { longWork } from '@/server/work/longWork'
-import { progressStream, wantsProgress } from '@/server/work/progressStream'
-import type { OnProgress } from '@/server/work/tasks'
+import { longWork } from '@/server/longWork/longWork'
+import { progressStream, wantsProgress } from '@/server/longWork/progressStream'
+import type { OnProgress } from '@/server/longWork/tasks'
 
 type Context = { params: Promise<{ id: string }> }
 

@@ -11,7 +11,7 @@ export type SealDone = { issue: string; hash: string; sealedAt: string }
 export type Done = { certificate: CertificateDone; seal: SealDone }
 
 /** How far it is: `place` in the queue while it waits, then what is being done. */
-export const stages = ['waiting', 'reading', 'judging', 'drawing', 'signing', 'keeping'] as const
+export const stages = ['waiting', 'reading', 'judging', 'drawing', 'signing'] as const
 export type Stage = (typeof stages)[number]
 export type Progress = { stage: Stage; place?: number }
 
