@@ -108,7 +108,12 @@ function report({ contents, seals, brokenSeals }: Restored, isTrial: boolean): v
       ? `The backup of ${written} can be put back: ${told(contents.rows)}. Nothing was changed.`
       : `What stands now is the backup of ${written}: ${told(contents.rows)}. Everybody signs in again.`,
   )
-  if (!isTrial) say('What was there before is kept beside it in the database server, and in no use.')
+  if (!isTrial) {
+    say('What was there before is kept beside it in the database server, and in no use.')
+    say(
+      'Who may come in, passwords, and keys to the feed are as they were then: look at Office, People and Instruments.',
+    )
+  }
   say(
     brokenSeals.length === 0
       ? `All ${seals} seals hold.`

@@ -3,8 +3,10 @@ import { existsSync } from 'node:fs'
 import { readdir, readFile, rm } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { type BackupSecrets, readBackupFile } from '@/server/backup/backupFile'
+import { isNull } from 'drizzle-orm'
 import { openDatabase } from '@/server/db/client'
 import { migrateDatabase, migrationState } from '@/server/db/migrate'
+import { invitation } from '@/server/db/schema'
 import { writeAudit } from '@/server/people/audit'
 import { asStop, fillFrom, type Restored, SIGNED_IN, writeBackup } from './backups'
 import { Databases, stamp, urlOf } from './databases'
@@ -87,8 +89,10 @@ export async function restoreBackup(
   })
 }
 
+/** Writes down that it was restored; codes that waited then are worth nothing now, for they may have been used since. */
 async function noteRestored(adminUrl: string, written: string): Promise<void> {
   const db = openDatabase(adminUrl, 1)
+  await db.update(invitation).set({ endedAt: new Date() }).where(isNull(invitation.endedAt))
   await writeAudit(db, null, 'restored', { what: written })
   await db.close()
 }

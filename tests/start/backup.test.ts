@@ -104,6 +104,24 @@ describe('a backup', () => {
     expect(rows).toHaveLength(1)
   })
 
+  it('ends codes that waited when it was written: they may have been used since', async () => {
+    const other = await shelf.places(still)
+    await inside(other, (owner) =>
+      owner.query(
+        "INSERT INTO invitation VALUES ('i', REPEAT('0', 64), NULL, 'Una', 'una@test.invalid', 'tester', NOW(), NOW() + INTERVAL 1 DAY, NULL)",
+      ),
+    )
+    const { output } = await ranOn(other, ['backup'])
+    const written = /Backup written: (\S+)/.exec(output)![1]!
+    expect(await ranOn(other, ['restore', written])).toMatchObject({
+      code: 0,
+      output: expect.stringContaining('as they were then'),
+    })
+    const [waiting] = await inside(other, (owner) => owner.query('SELECT 1 FROM invitation WHERE ended_at IS NULL'))
+    expect(waiting).toEqual([])
+    expect(await toldOf(other)).not.toContain('wrong')
+  })
+
   it('puts what was there before aside, with its key, and lets everybody sign in again', async () => {
     const other = await shelf.places()
     await withDemo(other)
