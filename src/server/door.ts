@@ -69,8 +69,8 @@ function checkOrigin(request: Request): void {
   if (!allowedOrigins().includes(origin)) throw new Refused(403, 'door.wrong-origin')
 }
 
-async function askerIn(request: Request, jobId: string): Promise<Asker> {
-  const asker = await whoAsks(database(), request, jobId)
+async function askerIn(request: Request, jobId: string, tools: readonly string[] = []): Promise<Asker> {
+  const asker = await whoAsks(database(), request, jobId, tools)
   if (!asker) throw new Refused(401, 'door.sign-in-first')
   const named = request.headers.get(PERSON)
   const { id, name } = asker.member
@@ -87,11 +87,23 @@ const rank: Record<Role, number> = { viewer: 0, tester: 1, supervisor: 2 }
 
 /** The signed-in person, who must have at least `least` in the job; whoever may not see it learns nothing of it. */
 export async function memberIn(request: Request, jobId: string, least: Role): Promise<Member & { right: Role }> {
+  return (await memberWithKit(request, jobId, least, [])).member
+}
+
+type WithKit = { member: Member & { right: Role }; kit: Asker['kit'] }
+
+/** The same, with the instruments that they name. */
+export async function memberWithKit(
+  request: Request,
+  jobId: string,
+  least: Role,
+  tools: readonly string[],
+): Promise<WithKit> {
   // The database takes letters with accents for those without: what is no id is none before it is asked.
-  const { member, right } = await askerIn(request, /^[0-9a-f-]{36}$/.test(jobId) ? jobId : '')
+  const { member, right, kit } = await askerIn(request, /^[0-9a-f-]{36}$/.test(jobId) ? jobId : '', tools)
   if (!right) throw new Refused(404, 'door.not-found')
   if (rank[right] < rank[least]) throw new Refused(403, least === 'tester' ? 'refused.read-only' : 'door.no-right')
-  return { ...member, right }
+  return { member: { ...member, right }, kit }
 }
 
 /** The signed-in person, who must be a supervisor of the company. */

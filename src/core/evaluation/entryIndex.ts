@@ -1,10 +1,11 @@
 import { type Entry, isKind } from '../record/entry'
 import { correctedTime } from '../record/order'
+import { Layered, type Shelf } from './layered'
 import { stepKey } from './stepKey'
 
 /** Entries by what they speak of, so that evaluation stays linear in their number. */
 export type EntryIndex = {
-  readings: Map<string, Entry<'reading'>[]>
+  readings: Map<string, Entry<'reading'>[]> | Layered<string, Entry<'reading'>[]>
   voids: Map<string, Entry<'void'>>
   remedies: Map<string, Entry<'remedy'>[]>
   leftOut: Map<string, Entry<'left-out'>>
@@ -16,7 +17,7 @@ export type EntryIndex = {
   joined: Map<string, Entry<'conditions'>>
 }
 
-function push<T>(map: Map<string, T[]>, key: string, value: T): void {
+function push<T>(map: Shelf<string, T[]>, key: string, value: T): void {
   const list = map.get(key)
   if (list) list.push(value)
   else map.set(key, [value])
@@ -45,12 +46,13 @@ export function indexEntries(entries: readonly Entry[]): EntryIndex {
 
 /** The same with entries that come after all others and void nothing. */
 export function withEntries(index: EntryIndex, added: readonly Entry[]): EntryIndex {
+  const kinds = new Set(added.map((entry) => entry.body.kind))
   const next: EntryIndex = {
     ...index,
-    readings: new Map(index.readings),
-    leftOut: new Map(index.leftOut),
-    overrides: new Map(index.overrides),
-    confirmations: new Map(index.confirmations),
+    readings: kinds.has('reading') ? Layered.over(index.readings) : index.readings,
+    leftOut: kinds.has('left-out') ? new Map(index.leftOut) : index.leftOut,
+    overrides: kinds.has('override') ? new Map(index.overrides) : index.overrides,
+    confirmations: kinds.has('confirmation') ? new Map(index.confirmations) : index.confirmations,
   }
   for (const entry of added) {
     const key = entry.step && entry.partId ? stepKey(entry.step, entry.partId) : null

@@ -15,7 +15,7 @@ import { asBuilt, type Fault } from '@/standin/roof'
 import { sensorReading } from '@/standin/sensors'
 import { PRACTICE_SKY } from '@/standin/sky'
 import type { Database } from '../db/client'
-import { appendEntries } from '../jobs/appendEntries'
+import { appendEntries, readBatch } from '../jobs/appendEntries'
 import type { Author } from '../jobs/refusals'
 import { beginVisit } from '../jobs/visits'
 import { demoId } from './instruments'
@@ -209,8 +209,10 @@ export class DemoJob {
   }
 
   async save(author: Author): Promise<void> {
+    const kit = new Map(this.kit.map((tool) => [tool.id, tool]))
     for (let from = 0; from < this.entries.length; from += 100) {
-      const fates = await appendEntries(this.db, this.jobId, author, this.entries.slice(from, from + 100))
+      const batch = readBatch(this.entries.slice(from, from + 100))
+      const fates = await appendEntries(this.db, this.jobId, author, batch, kit)
       const bad = fates.find((fate) => fate.fate !== 'kept')
       if (bad) throw new Error(`demo data: expected every entry to be kept, got ${JSON.stringify(bad)}`)
     }

@@ -17,7 +17,7 @@ import type { Figures } from '@/core/verdict/verdict'
 import '@/words/ac'
 import { sayCode } from '@/words/say'
 import { DUPLICATE_KEY, type Database, errnoOf, type Queries, retried } from '../db/client'
-import { attachment, entry, instrument, part } from '../db/schema'
+import { attachment, entry, part } from '../db/schema'
 import { isWhole, whereAndWhy } from '../door'
 import { canonicalHash } from '../seal/canonical'
 import { type HeldJob, heldJob } from './heldJob'
@@ -40,19 +40,32 @@ const refused = (id: string, code: string, figures: Figures = {}, family = 'refu
 })
 const conflict = (id: string): Fate => ({ id, fate: 'conflict', reason: sayCode('refused', 'conflict') })
 
+/** A batch as it was read: each entry, or what becomes of it where it is none. */
+export type Batch = readonly (Sent | Fate)[]
+type Sent = { one: SentEntry; bodyHash: string }
+
+export const readBatch = (batch: readonly unknown[]): Batch => batch.map(parsed)
+
+const sentIn = (batch: Batch): SentEntry[] => batch.flatMap((each) => (isFate(each) ? [] : [each.one]))
+
+/** Ids of the instruments that a batch names. */
+export const toolsIn = (batch: Batch): string[] => [
+  ...new Set(sentIn(batch).flatMap((one) => instrumentsNamed(one.body))),
+]
+
+/** @param kit the instruments that the batch names, those of them that there are. */
 export async function appendEntries(
   db: Database,
   jobId: string,
   author: Author,
-  batch: readonly unknown[],
+  batch: Batch,
+  kit: Beside['kit'],
 ): Promise<Fate[]> {
   const held = await heldJob(db, jobId)
-  if (!held) return batch.map((one) => refused(idOf(one), 'wrong-job'))
-  const sent = batch.map(parsed)
-  return held.turn(() => retried(() => append(db, held, author, sent)))
+  if (!held) return batch.map((each) => (isFate(each) ? each : refused(each.one.id, 'wrong-job')))
+  return held.turn(() => retried(() => append(db, held, author, batch, kit)))
 }
 
-type Sent = { one: SentEntry; bodyHash: string }
 const isFate = (one: Sent | Fate): one is Fate => 'fate' in one
 
 function idOf(sent: unknown): string {
@@ -72,8 +85,8 @@ function parsed(sent: unknown): Sent | Fate {
 /** Somebody else writes to a job at the same moment: so often is it tried anew before the device is asked to wait. */
 const MOST_TRIES = 25
 
-async function append(db: Database, held: HeldJob, author: Author, sent: readonly (Sent | Fate)[]): Promise<Fate[]> {
-  const beside = await besideOf(db, held, sent)
+async function append(db: Database, held: HeldJob, author: Author, sent: Batch, kit: Beside['kit']): Promise<Fate[]> {
+  const beside = { kit, ...(await besideOf(db, held, sent)) }
   const known = new Map<string, Fate>()
   let isFresh = false
   for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
@@ -103,13 +116,7 @@ type Row = typeof entry.$inferInsert
 type Plan = { fates: Fate[]; rows: Row[]; view: Lookup; changedParts: string[]; doubtful: boolean }
 
 /** What becomes of each entry, as far as this process knows, and the rows that are to be written. */
-function planOf(
-  held: HeldJob,
-  author: Author,
-  beside: Beside,
-  sent: readonly (Sent | Fate)[],
-  known: ReadonlyMap<string, Fate>,
-): Plan {
+function planOf(held: HeldJob, author: Author, beside: Beside, sent: Batch, known: ReadonlyMap<string, Fate>): Plan {
   const receivedAt = new Date()
   const plan: Plan = { fates: [], rows: [], view: held.view, changedParts: [], doubtful: false }
   const inBatch = new Map<string, string>()
@@ -213,13 +220,11 @@ async function knownElsewhere(db: Queries, held: HeldJob, rows: readonly Row[]):
   return new Map(found.map(({ id }) => [id, conflict(id)]))
 }
 
-async function besideOf(db: Queries, held: HeldJob, sent: readonly (Sent | Fate)[]): Promise<Beside> {
-  const entries = sent.flatMap((each) => (isFate(each) ? [] : [each.one]))
+async function besideOf(db: Queries, held: HeldJob, sent: Batch): Promise<Omit<Beside, 'kit'>> {
+  const entries = sentIn(sent)
   const jobId = held.view.facts.job.id
-  const tools = [...new Set(entries.flatMap((one) => instrumentsNamed(one.body)))]
   const photos = entries.flatMap(({ body }) => (body.kind === 'photo' ? [body.attachment] : []))
   const changed = entries.flatMap(({ body, partId }) => (body.kind === 'plant-change' && partId ? [partId] : []))
-  const kit = tools.length === 0 ? [] : await db.select().from(instrument).where(inArray(instrument.id, tools))
   const pictures =
     photos.length === 0
       ? []
@@ -232,7 +237,6 @@ async function besideOf(db: Queries, held: HeldJob, sent: readonly (Sent | Fate)
       ? []
       : await db.select({ id: part.id, jobId: part.jobId }).from(part).where(inArray(part.id, changed))
   return {
-    kit: new Map(kit.map((one) => [one.id, one.data])),
     pictures: new Map(pictures.map((one) => [one.id, one.sha256])),
     foreignParts: new Set(parts.flatMap((one) => (one.jobId === jobId ? [] : [one.id]))),
   }

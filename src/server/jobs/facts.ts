@@ -26,8 +26,8 @@ export function entryOf(row: EntryRow): Entry {
 
 export type PlacedEntry = { entry: Entry; seq: number; bodyHash: string }
 
-/** How many entries are read from the database at once: what a page of them takes is all that a long job takes. */
-const PAGE = 1000
+/** How many entries are read from the database at once: a page is all that a long job takes, and all that others wait for. */
+const PAGE = 250
 
 /** The entries of a job after a place, page by page, in the order in which they were kept. */
 export async function* entriesAfter(db: Queries, jobId: string, after: number): AsyncGenerator<PlacedEntry[]> {

@@ -3,7 +3,6 @@
  * people wait for, with a limit of memory. What it dies of it dies of alone: who asked is told, the rest goes on.
  */
 import { type ChildProcess, fork } from 'node:child_process'
-import { setPriority } from 'node:os'
 import { join } from 'node:path'
 import { Refused } from '../door'
 import type { Done, FromWorker, OnProgress, Task, ToWorker } from './tasks'
@@ -14,7 +13,6 @@ const MOST_WAITING = 12
 const LONGEST_ms = 120_000
 /** A worker with nothing to do ends after so long, and gives its memory back. */
 const IDLE_ms = 30_000
-const NICE = 10
 
 type Waiting = {
   id: number
@@ -77,7 +75,6 @@ export class LongWork {
       execArgv: [`--max-old-space-size=${MOST_HEAP_MB}`],
       serialization: 'advanced',
     })
-    if (worker.pid) setPriority(worker.pid, NICE)
     worker.on('message', (message: FromWorker) => this.heard(message))
     worker.on('error', () => this.ended(worker))
     worker.on('exit', () => this.ended(worker))

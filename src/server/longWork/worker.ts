@@ -1,9 +1,15 @@
 /** The process that does long work; it is built as a file of its own (`.build/longWork.mjs`). */
+import { readdirSync } from 'node:fs'
+import { setPriority } from 'node:os'
 import { database } from '../db/client'
 import { Refused } from '../door'
 import { certificateFile } from '../report/certificateFile'
 import { sealJob } from '../seal/sealJob'
 import type { FromWorker, OnProgress, Task, ToWorker } from './tasks'
+
+/** Lower than what people wait for; of every thread, for those that clear memory up work as hard as the one that draws. */
+const NICE = 10
+for (const thread of readdirSync('/proc/self/task')) setPriority(Number(thread), NICE)
 
 const tell = (message: FromWorker): void => void process.send?.(message)
 

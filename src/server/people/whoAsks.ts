@@ -4,22 +4,48 @@
  */
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import { getSessionCookie } from 'better-auth/cookies'
-import { and, eq, gt } from 'drizzle-orm'
+import { and, eq, gt, sql } from 'drizzle-orm'
+import type { Instrument } from '@/core/record/instrument'
 import type { Queries } from '../db/client'
-import { job, jobPerson, person, type Role, session } from '../db/schema'
+import { instrument, job, jobPerson, person, type Role, session } from '../db/schema'
 import { env } from '../env'
 import { auth, SESSION_RENEWED_AFTER_s } from './auth'
 import type { Member } from './people'
 
-/** `right` is null where the job is not there, or nothing of theirs. */
-export type Asker = { member: Member; right: Role | null }
+/** `right` is null where the job is not there, or nothing of theirs; `kit` holds those instruments asked for that there are. */
+export type Asker = { member: Member; right: Role | null; kit: ReadonlyMap<string, Instrument> }
 
-/** The signed-in person and their right in a job; null where nobody is signed in, or somebody who no longer works here. */
-export async function whoAsks(db: Queries, request: Request, jobId: string): Promise<Asker | null> {
+/**
+ * The signed-in person and their right in a job; null where nobody is signed in, or somebody who no longer works here.
+ *
+ * @param tools instruments that are wanted too: a save needs both, and one look costs half of two.
+ */
+export async function whoAsks(
+  db: Queries,
+  request: Request,
+  jobId: string,
+  tools: readonly string[] = [],
+): Promise<Asker | null> {
   const token = sessionToken(request)
   if (!token) return null
   const now = new Date()
-  const [row] = await db
+  const rows = await lookOn(db).execute({ token, now, jobId, tools: tools.join(',') })
+  const row = rows[0]
+  if (!row) return null
+  // The library renews what is old; it looks at the same session again.
+  if (now.getTime() - row.renewedAt.getTime() > SESSION_RENEWED_AFTER_s * 1000)
+    await auth().api.getSession({ headers: request.headers })
+  const { id, name, role } = row
+  const right = row.job === null ? null : role === 'supervisor' ? role : row.assigned ? role : null
+  const kit = new Map(rows.flatMap(({ tool }) => (tool ? [[tool.id, tool.data]] : [])))
+  return { member: { id, name, role }, right, kit }
+}
+
+const wanted = sql.placeholder
+
+/** The statement is put together once: to write it anew for each save costs more than to send it. */
+const look = (db: Queries) =>
+  db
     .select({
       id: person.id,
       name: person.name,
@@ -27,19 +53,22 @@ export async function whoAsks(db: Queries, request: Request, jobId: string): Pro
       renewedAt: session.updatedAt,
       job: job.id,
       assigned: jobPerson.personId,
+      tool: { id: instrument.id, data: instrument.data },
     })
     .from(session)
     .innerJoin(person, and(eq(person.userId, session.userId), eq(person.active, true)))
-    .leftJoin(job, eq(job.id, jobId))
+    .leftJoin(job, eq(job.id, wanted('jobId')))
     .leftJoin(jobPerson, and(eq(jobPerson.jobId, job.id), eq(jobPerson.personId, person.id)))
-    .where(and(eq(session.token, token), gt(session.expiresAt, now)))
-  if (!row) return null
-  // The library renews what is old; it looks at the same session again.
-  if (now.getTime() - row.renewedAt.getTime() > SESSION_RENEWED_AFTER_s * 1000)
-    await auth().api.getSession({ headers: request.headers })
-  const { id, name, role } = row
-  const right = row.job === null ? null : role === 'supervisor' ? role : row.assigned ? role : null
-  return { member: { id, name, role }, right }
+    .leftJoin(instrument, sql`FIND_IN_SET(${instrument.id}, ${wanted('tools')})`)
+    .where(and(eq(session.token, wanted('token')), gt(session.expiresAt, wanted('now'))))
+    .prepare()
+
+const looks = new WeakMap<Queries, ReturnType<typeof look>>()
+
+function lookOn(db: Queries): ReturnType<typeof look> {
+  const known = looks.get(db) ?? look(db)
+  looks.set(db, known)
+  return known
 }
 
 /** The token of the session cookie, where it was signed here. */
@@ -49,6 +78,6 @@ export function sessionToken(request: Request): string | null {
   if (!cookie || at < 1) return null
   const token = cookie.slice(0, at)
   const signature = Buffer.from(cookie.slice(at + 1), 'base64')
-  const wanted = createHmac('sha256', env().UPSTAND_SECRET).update(token).digest()
-  return signature.length === wanted.length && timingSafeEqual(signature, wanted) ? token : null
+  const expected = createHmac('sha256', env().UPSTAND_SECRET).update(token).digest()
+  return signature.length === expected.length && timingSafeEqual(signature, expected) ? token : null
 }
