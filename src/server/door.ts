@@ -90,7 +90,7 @@ export async function memberIn(request: Request, jobId: string, least: Role): Pr
   return (await memberWithKit(request, jobId, least, [])).member
 }
 
-type WithKit = { member: Member & { right: Role }; kit: Asker['kit'] }
+type WithKit = Pick<Asker, 'kit' | 'renewedAt'> & { member: Member & { right: Role } }
 
 /** The same, with the instruments that they name. */
 export async function memberWithKit(
@@ -100,10 +100,10 @@ export async function memberWithKit(
   tools: readonly string[],
 ): Promise<WithKit> {
   // The database takes letters with accents for those without: what is no id is none before it is asked.
-  const { member, right, kit } = await askerIn(request, /^[0-9a-f-]{36}$/.test(jobId) ? jobId : '', tools)
+  const { member, right, ...rest } = await askerIn(request, /^[0-9a-f-]{36}$/.test(jobId) ? jobId : '', tools)
   if (!right) throw new Refused(404, 'door.not-found')
   if (rank[right] < rank[least]) throw new Refused(403, least === 'tester' ? 'refused.read-only' : 'door.no-right')
-  return { member: { ...member, right }, kit }
+  return { ...rest, member: { ...member, right } }
 }
 
 /** The signed-in person, who must be a supervisor of the company. */

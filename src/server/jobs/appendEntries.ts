@@ -6,7 +6,8 @@
  * A save is one INSERT. Each entry takes the next place in its job, and a key makes sure that nobody takes it twice: who
  * comes second, in this process or in another one, reads what came before, judges again and takes the place after.
  */
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray } from 'drizzle-orm'
+import type { ResultSetHeader } from 'mysql2/promise'
 import type { Lookup } from '@/core/evaluation/lookup'
 import { type Entry, type SentEntry, sentEntrySchema } from '@/core/record/entry'
 import { instrumentsNamed, withKitCopies } from '@/core/record/kitCopies'
@@ -20,6 +21,7 @@ import { DUPLICATE_KEY, type Database, errnoOf, type Queries, retried } from '..
 import { attachment, entry, part } from '../db/schema'
 import { isWhole, whereAndWhy } from '../door'
 import { canonicalHash } from '../seal/canonical'
+import type { Condition } from '../people/standing'
 import { type HeldJob, heldJob } from './heldJob'
 import { type Author, type Beside, refusalOf } from './refusals'
 
@@ -68,6 +70,62 @@ export async function appendEntries(
 
 const isFate = (one: Sent | Fate): one is Fate => 'fate' in one
 
+/**
+ * The same for one reading or remark, on what was true at the save before: the statement that writes asks whether it still
+ * is. Null where it is not, or where more has to be asked: nothing was kept then.
+ *
+ * @param stands what is asked.
+ */
+export async function appendWhere(
+  db: Database,
+  jobId: string,
+  author: Author,
+  batch: Batch,
+  kit: Beside['kit'],
+  stands: Condition,
+): Promise<Fate[] | null> {
+  const [only] = sentIn(batch)
+  if (batch.length !== 1 || !only || only.body.kind === 'photo' || only.body.kind === 'plant-change') return null
+  const held = await heldJob(db, jobId)
+  return (
+    held &&
+    held.turn(() =>
+      retried(async () => {
+        const beside: Beside = { kit, pictures: new Map(), foreignParts: new Set() }
+        const plan = planOf(held, author, beside, batch, new Map())
+        const [row] = plan.rows
+        if (!row || plan.doubtful || !(await insertWhere(db, row, stands))) return null
+        took(held, plan)
+        return plan.fates
+      }),
+    )
+  )
+}
+
+const took = (held: HeldJob, { view, rows }: Plan): void =>
+  held.take(view, new Map(rows.map((row) => [row.id, row.bodyHash])))
+
+/** Whether the row was written: not where what it rests on holds no longer, nor where another one took its place. */
+async function insertWhere(db: Database, row: Row, stands: Condition): Promise<boolean> {
+  const values = Object.entries(columns).map(([key, column]) => {
+    const value = row[key as keyof Row] ?? null
+    return value === null ? null : column.mapToDriverValue(value)
+  })
+  try {
+    const [result] = await db.$client.query<ResultSetHeader>(`${INSERT_SELECT} ${stands.text}`, [
+      ...values,
+      ...stands.values,
+    ])
+    return result.affectedRows === 1
+  } catch (error) {
+    if (errnoOf(error) === DUPLICATE_KEY) return false
+    throw error
+  }
+}
+
+const columns = getTableColumns(entry)
+const INSERT_SELECT = `INSERT INTO entry (${Object.values(columns).map(({ name }) => name)}) SELECT ${Object.keys(columns).map(() => '?')} FROM DUAL WHERE`
+
 function idOf(sent: unknown): string {
   const id = (sent as { id?: unknown } | null)?.id
   return typeof id === 'string' ? id.slice(0, 64).toWellFormed() : ''
@@ -100,7 +158,7 @@ async function append(db: Database, held: HeldJob, author: Author, sent: Batch, 
     if (plan.rows.length === 0) return plan.fates
     try {
       await insert(db, plan)
-      held.take(plan.view, new Map(plan.rows.map((row) => [row.id, row.bodyHash])))
+      took(held, plan)
       return plan.fates
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error

@@ -13,7 +13,7 @@ import { auth, SESSION_RENEWED_AFTER_s } from './auth'
 import type { Member } from './people'
 
 /** `right` is null where the job is not there, or nothing of theirs; `kit` holds those instruments asked for that there are. */
-export type Asker = { member: Member; right: Role | null; kit: ReadonlyMap<string, Instrument> }
+export type Asker = { member: Member; right: Role | null; kit: ReadonlyMap<string, Instrument>; renewedAt: Date }
 
 /**
  * The signed-in person and their right in a job; null where nobody is signed in, or somebody who no longer works here.
@@ -38,7 +38,7 @@ export async function whoAsks(
   const { id, name, role } = row
   const right = row.job === null ? null : role === 'supervisor' ? role : row.assigned ? role : null
   const kit = new Map(rows.flatMap(({ tool }) => (tool ? [[tool.id, tool.data]] : [])))
-  return { member: { id, name, role }, right, kit }
+  return { member: { id, name, role }, right, kit, renewedAt: row.renewedAt }
 }
 
 const wanted = sql.placeholder
