@@ -57,6 +57,15 @@ describe('a door', () => {
       })
     const wrong = await asking('ER_PARSE_ERROR')(new Request(`${HOME}/api/x`), {})
     expect(wrong.status).toBe(500)
+    const raw = door(async () => {
+      throw Object.assign(new Error('You have an error'), { sql: "SELECT 1 WHERE token = 'secret-token'", errno: 1064 })
+    })
+    expect((await raw(new Request(`${HOME}/api/x`), {})).status).toBe(500)
+    const full = door(async () => {
+      throw Object.assign(new Error('The table is full'), { sql: "INSERT 'secret-token'", errno: 1114 })
+    })
+    const told = await full(new Request(`${HOME}/api/x`), {})
+    expect([told.status, await told.text()]).toEqual([507, expect.stringContaining('disk of the office is full')])
     const away = await asking('ECONNREFUSED')(new Request(`${HOME}/api/x`), {})
     expect(away.status).toBe(503)
     expect(await away.json()).toMatchObject({ title: expect.stringContaining('stays on this device') })

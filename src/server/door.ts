@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
 import type { Figures } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
-import { database, isAway, withoutValues } from './db/client'
+import { database, isAway, isFull, withoutValues } from './db/client'
 import type { Role } from './db/schema'
 import { allowedOrigins, env } from './env'
 import type { Member } from './people/people'
@@ -44,6 +44,10 @@ export function door<Context>(handler: Handler<Context>): Handler<Context> {
       if (isAway(error)) {
         console.error(...about, 'the database does not answer')
         return stamped(problem(503, 'door.database-away'))
+      }
+      if (isFull(error)) {
+        console.error(...about, 'the disk of the database is full')
+        return stamped(problem(507, 'door.database-full'))
       }
       console.error(...about, withoutValues(error))
       return problem(500, 'door.server')

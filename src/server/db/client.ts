@@ -72,9 +72,15 @@ export function isAway(error: unknown): boolean {
 
 /** What went wrong, for the log: what was asked, and never with which values, for a session's secret may be among them. */
 export function withoutValues(error: unknown): unknown {
-  const { query, cause } = error as { query?: string; cause?: unknown }
+  const { query, cause, sql, message } = error as { query?: string; cause?: unknown; sql?: string; message?: string }
+  // The driver's own error holds the statement with its values in it.
+  if (typeof sql === 'string') return `${message} in: ${sql.slice(0, sql.search(/['"(]|$/))}...`
   return typeof query === 'string' ? `${String((cause as Error)?.message ?? cause)} in: ${query.slice(0, 300)}` : error
 }
+
+/** Whether the database has no room left: nothing was kept. */
+export const isFull = (error: unknown): boolean => FULL.has(errnoOf(error) ?? 0)
+const FULL = new Set([1021, 1114])
 
 export const DUPLICATE_KEY = 1062
 /** A row names another one that is not there. */

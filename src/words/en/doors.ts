@@ -100,6 +100,8 @@ export const doors = {
   'door.too-large': 'That is larger than this door takes ({limit} kB). Send it in smaller pieces.',
   'door.bad-shape': 'What was sent is not as it must be: {where}: {why}.',
   'door.wrong-origin': 'This request comes from another site and was not carried out.',
+  'door.database-full':
+    'The disk of the office is full: nothing was kept. What is on the device stays there and is sent again once there is room.',
   'door.database-away':
     'The office’s database does not answer at this moment, and nothing was lost: what you entered stays on this device.',
   'door.server': 'Something went wrong here, and nothing was lost: what you entered stays on this device. Try again.',
