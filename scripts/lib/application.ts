@@ -10,13 +10,25 @@ export type Application = { address: string; port: number; exited: Promise<numbe
 
 const READY_MS = 60_000
 
-async function health(port: number): Promise<{ name: string; instance: string } | null> {
-  try {
-    const answer = await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(1500) })
-    return (await answer.json()) as { name: string; instance: string }
-  } catch {
-    return null
-  }
+const LONGEST_ANSWER_ms = 1500
+type Health = { name: string; instance: string }
+
+async function health(port: number): Promise<Health | null> {
+  const control = new AbortController()
+  let timer: NodeJS.Timeout | undefined
+  // Not left to the signal alone: where the application falls while it is asked, the question may never come to an end.
+  const late = new Promise<null>((resolve) => {
+    timer = setTimeout(() => {
+      control.abort()
+      resolve(null)
+    }, LONGEST_ANSWER_ms)
+  })
+  const asked = fetch(`http://127.0.0.1:${port}/api/health`, { signal: control.signal })
+    .then((answer) => answer.json() as Promise<Health>)
+    .catch(() => null)
+  const told = await Promise.race([asked, late])
+  clearTimeout(timer)
+  return told
 }
 
 /** The address at which this data folder is served already, null where it is not. */
