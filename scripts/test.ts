@@ -119,6 +119,7 @@ export async function test(only: string[]): Promise<number> {
       await command('lint', ['node_modules/@biomejs/biome/bin/biome', 'ci', '--error-on-warnings', '.'])
       await command('imports run one way', ['scripts/check-imports.mjs'])
       await command('only the core judges', ['scripts/check-judgement.mjs'])
+      await command('fields are the component library’s', ['scripts/check-elements.mjs'])
     }
     if (wants('unit')) await tests('unit', folder)
     if (wants('reference')) await tests('reference', folder)

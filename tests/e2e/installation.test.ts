@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Entry } from '@/core/record/entry'
-import { allSent, openBrowser, pageOf, pressId, sees } from '../support/browser'
+import { allSent, openBrowser, pageOf, pressId, sees, chooseIn } from '../support/browser'
 import { byKeyboard, commission, type Figures, signed } from '../support/commission'
 import { demo, knock } from '../support/server'
 
@@ -123,9 +123,9 @@ describe('a workshop with three phases', () => {
     await onBench(['Null the test leads', 'Prove the installation dead'])
     await toGrid()
     // What the instrument is set to is never filled in: somebody says it, once for all rows.
-    const voltage = '[data-testid="setup-ac-insulation-set-voltage"]'
-    expect(await page.$eval(voltage, (one) => (one as HTMLSelectElement).value)).toBe('')
-    await page.select(voltage, 'v500')
+    const voltage = 'setup-ac-insulation-set-voltage'
+    expect(await page.$eval(`[data-testid="${voltage}"]`, (one) => (one as HTMLElement).innerText)).toBe('say which')
+    await chooseIn(page, voltage, '500 V')
     for (const [tag, pairs] of Object.entries(phases))
       await readRow(page, tag, [...perLine(tag, 'r1r2'), ...pairs, 'polarity'])
     await allSent(page)
@@ -158,8 +158,8 @@ describe('a workshop with three phases', () => {
   })
 
   it('takes the whole board at once for every circuit on it, and pair by pair again', async () => {
-    const pairing = '[data-testid="setup-ac-insulation-pairing"]'
-    await page.select(pairing, 'whole-board')
+    const pairing = 'setup-ac-insulation-pairing'
+    await chooseIn(page, pairing, 'Whole board')
     await page.waitForSelector('[data-cell="3.board-to-pe"]')
     await readRow(page, '3', ['board-to-pe', 'live-to-live'])
     // One circuit after the other gets its reading.
@@ -169,7 +169,7 @@ describe('a workshop with three phases', () => {
     expect(await cellText(page, '5.board-to-pe')).toBe(await cellText(page, '3.board-to-pe'))
     // Circuit 1 hangs on the other board.
     expect(await cellText(page, '1.board-to-pe')).toBe('')
-    await page.select(pairing, 'pair-by-pair')
+    await chooseIn(page, pairing, 'Pair by pair')
     for (const tag of ['2', '3', '4', '5']) await readRow(page, tag, phases[tag]!)
     await allSent(page)
   }, 100_000)

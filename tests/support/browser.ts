@@ -145,6 +145,25 @@ export async function fillId(page: Page, id: string, text: string): Promise<void
   await field!.type(text)
 }
 
+/** Chooses in the list of a test id what begins with the words. */
+export async function chooseIn(page: Page, id: string, words: string): Promise<void> {
+  const list = await page.waitForSelector(`.ant-select[data-testid="${id}"], .ant-select:has([data-testid="${id}"])`)
+  await list!.click()
+  const found = await page
+    .waitForFunction(
+      (wanted: string) =>
+        [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find(
+          (one) => one.innerText.trim().startsWith(wanted) && one.checkVisibility(),
+        ),
+      {},
+      words,
+    )
+    .catch(() => {
+      throw new Error(`the list "${id}" does not offer "${words}"`)
+    })
+  await (found as unknown as { click(): Promise<void> }).click()
+}
+
 /** Ticks every caution of the step. */
 export async function tickAll(page: Page): Promise<void> {
   await page.waitForSelector('.chk')

@@ -1,6 +1,6 @@
 'use client'
 import '@/words/office'
-import { Button, Modal } from 'antd'
+import { Button, Modal, Upload } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Body, Entry } from '@/core/record/entry'
@@ -103,16 +103,18 @@ export function LoggerDialog({ facts, evaluation, onClose, onJoin }: Props) {
     <Modal open title={say('logger.title')} onCancel={onClose} footer={null} destroyOnHidden>
       <Form onSubmit={keep}>
         <p>{say('logger.about')}</p>
-        <label className="field">
-          <span>{say('logger.choose')}</span>
-          <input
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv"
-            className="box"
-            data-testid="logger-file"
-            onChange={(event) => void open(event.target.files?.[0])}
-          />
-        </label>
+        <Upload
+          accept=".csv,.tsv,.txt,text/csv"
+          maxCount={1}
+          beforeUpload={(file) => {
+            void open(file)
+            return false
+          }}
+          onRemove={() => void open(undefined)}
+          data-testid="logger-file"
+        >
+          <Button>{say('logger.choose')}</Button>
+        </Upload>
         {facts.instruments.some((tool) => tool.standIn) && (
           <Button onClick={simulated} data-testid="logger-simulated">
             {say('logger.simulated')}

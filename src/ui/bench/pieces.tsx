@@ -73,19 +73,15 @@ export function InstrumentCell({
       <label className="nm" htmlFor="slot-with">
         {say(tool?.standIn ? 'slot.instrument-simulated' : 'slot.instrument')}
       </label>
-      <select
+      <Select<string>
         id="slot-with"
-        className="slim"
-        value={tool?.id ?? ''}
+        size="small"
+        value={tool?.id ?? null}
         disabled={!canWrite}
-        onChange={(event) => onTool(event.target.value)}
-      >
-        {kit.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.tag} {one.name}
-          </option>
-        ))}
-      </select>
+        popupMatchSelectWidth={false}
+        onChange={onTool}
+        options={kit.map((one) => ({ value: one.id, label: `${one.tag} ${one.name}` }))}
+      />
       <Calibrated tool={tool} />
       {children}
     </div>

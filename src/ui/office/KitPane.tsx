@@ -163,15 +163,9 @@ function RangeRow({ name, range, onRange }: RangeProps) {
   )
   return (
     <div className="range">
-      <label className="one">
-        <input
-          type="checkbox"
-          className="tick"
-          checked={range.on}
-          onChange={(event) => onRange({ ...range, on: event.target.checked })}
-        />
+      <Checkbox checked={range.on} onChange={(event) => onRange({ ...range, on: event.target.checked })}>
         {name}
-      </label>
+      </Checkbox>
       {range.on && (
         <div className="two">
           {field('most')}

@@ -1,5 +1,5 @@
 'use client'
-import { Button } from 'antd'
+import { Button, Table, Upload } from 'antd'
 import { useState } from 'react'
 import type { ModuleType } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
@@ -44,36 +44,34 @@ export function ModulesPane({ mayAdd }: { mayAdd: boolean }) {
         />
       )}
       <p className="src">{say('modules.count', { found: found.length, all: all.length })}</p>
-      <table className="rows-table">
-        <thead>
-          <tr>
-            <th>{say('plant.type')}</th>
-            {['Pmax, W', 'Voc, V', 'Isc, A', 'Vmp, V', 'Imp, A', 'Voc, %/K', 'Isc, %/K'].map((head) => (
-              <th key={head} className="right">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {found.slice(0, MOST_SHOWN).map((type) => {
-            const { pmax_W, voc_V, isc_A, vmp_V, imp_A, beta_pctPerK, alpha_pctPerK } = type.data
-            return (
-              <tr key={type.id}>
-                <td>{nameOf(type)}</td>
-                {[pmax_W, voc_V, isc_A, vmp_V, imp_A, beta_pctPerK, alpha_pctPerK].map((value, k) => (
-                  <td key={k} className="right">
-                    {Number(value.toPrecision(4))}
-                  </td>
-                ))}
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table<ModuleType>
+        size="small"
+        rowKey="id"
+        dataSource={found}
+        pagination={{ pageSize: MOST_SHOWN, hideOnSinglePage: true, showSizeChanger: false }}
+        scroll={{ x: 'max-content' }}
+        columns={[
+          { title: say('plant.type'), render: (_, type) => nameOf(type), fixed: 'start' },
+          ...figures.map(([title, of]) => ({
+            title,
+            align: 'right' as const,
+            render: (_: unknown, type: ModuleType) => String(Number(of(type.data).toPrecision(4))).replace('-', '−'),
+          })),
+        ]}
+      />
     </>
   )
 }
+
+const figures: [title: string, of: (data: ModuleType['data']) => number][] = [
+  ['Pmax, W', (data) => data.pmax_W],
+  ['Voc, V', (data) => data.voc_V],
+  ['Isc, A', (data) => data.isc_A],
+  ['Vmp, V', (data) => data.vmp_V],
+  ['Imp, A', (data) => data.imp_A],
+  ['Voc, %/K', (data) => data.beta_pctPerK],
+  ['Isc, %/K', (data) => data.alpha_pctPerK],
+]
 
 const nameOf = (type: ModuleType): string => `${type.make} ${type.name}`
 
@@ -102,16 +100,18 @@ function SheetImport({ onDone }: { onDone(): void }) {
   }
   return (
     <div className="sheet-import">
-      <label className="field">
-        <span>{say('sheet.choose')}</span>
-        <input
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv"
-          className="box"
-          data-testid="sheet"
-          onChange={(event) => void open(event.target.files?.[0])}
-        />
-      </label>
+      <Upload
+        accept=".csv,.tsv,.txt,text/csv"
+        maxCount={1}
+        beforeUpload={(file) => {
+          void open(file)
+          return false
+        }}
+        onRemove={() => void open(undefined)}
+        data-testid="sheet"
+      >
+        <Button className="small">{say('sheet.choose')}</Button>
+      </Upload>
       {read && 'refused' in read && (
         <p className="said bad" role="alert">
           {read.refused}

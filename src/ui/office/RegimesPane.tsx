@@ -1,6 +1,6 @@
 'use client'
 import '@/words/regime'
-import { Alert, Button } from 'antd'
+import { Alert, Button, Table } from 'antd'
 import { useState } from 'react'
 import {
   type LimitId,
@@ -86,35 +86,45 @@ export function RegimesPane({ mayChange }: { mayChange: boolean }) {
   )
 }
 
+/** A school has no source of its own, and its words take that column too. */
+type LimitRow = { id: string; name: string; value: string; source: string | null }
+
+function rowsOf(regime: Regime): LimitRow[] {
+  const limits = limitIds.map((id) => {
+    const limit = regime.limits[id]
+    const value = limit ? `${limit.value} ${unitSpellings[limit.unit].written}` : '–'
+    return { id, name: sayCode('limit', id), value, source: limit ? sourceName(limit.source) : '' }
+  })
+  const schools = schoolIds.map((id) => {
+    const value = sayCode('school', `${id}.${regime.schools[id]}`)
+    return { id, name: sayCode('school', id), value, source: null }
+  })
+  return [...limits, ...schools]
+}
+
 function Limits({ regime }: { regime: Regime }) {
   return (
-    <table className="rows-table">
-      <thead>
-        <tr>
-          <th>{say('certificate.limit')}</th>
-          <th className="right">{say('certificate.value')}</th>
-          <th>{say('certificate.source')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {limitIds.map((id) => {
-          const limit = regime.limits[id]
-          return (
-            <tr key={id}>
-              <td>{sayCode('limit', id)}</td>
-              <td className="right">{limit ? `${limit.value} ${unitSpellings[limit.unit].written}` : '–'}</td>
-              <td>{limit ? sourceName(limit.source) : ''}</td>
-            </tr>
-          )
-        })}
-        {schoolIds.map((id) => (
-          <tr key={id}>
-            <td>{sayCode('school', id)}</td>
-            <td colSpan={2}>{sayCode('school', `${id}.${regime.schools[id]}`)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table<LimitRow>
+      size="small"
+      rowKey="id"
+      pagination={false}
+      dataSource={rowsOf(regime)}
+      columns={[
+        { title: say('certificate.limit'), dataIndex: 'name' },
+        {
+          title: say('certificate.value'),
+          align: 'left',
+          dataIndex: 'value',
+          onCell: ({ source }) => ({ colSpan: source === null ? 2 : 1 }),
+        },
+        {
+          title: say('certificate.source'),
+          align: 'left',
+          dataIndex: 'source',
+          onCell: ({ source }) => ({ colSpan: source === null ? 0 : 1 }),
+        },
+      ]}
+    />
   )
 }
 

@@ -1,5 +1,5 @@
 'use client'
-import { Modal } from 'antd'
+import { Modal, Table } from 'antd'
 import { useState } from 'react'
 import type { ElectrodeData } from '@/core/plant/part'
 import { figure, quantity, say, sayCode } from '@/words/say'
@@ -81,29 +81,41 @@ function PlanTable({ planned: { plan, target_ohm, spacing_m, length_m } }: { pla
           ? say('planner.deep', { length: plan.deepNeeded * length_m })
           : ''}
       </p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th scope="col">{say('planner.count')}</th>
-            <th scope="col">{say('planner.together')}</th>
-            <th scope="col">{say('planner.brings')}</th>
-            {hasDeep && <th scope="col">{say('planner.as-deep')}</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {plan.rows.map((row) => (
-            <tr key={row.count} className={row.count === plan.needed ? 'on' : ''}>
-              <td>{row.count}</td>
-              <td>
+      <Table
+        size="small"
+        pagination={false}
+        rowKey="count"
+        dataSource={plan.rows}
+        rowClassName={(row) => (row.count === plan.needed ? 'on' : '')}
+        columns={[
+          { title: say('planner.count'), dataIndex: 'count', align: 'right' },
+          {
+            title: say('planner.together'),
+            align: 'right',
+            render: (_, row) => (
+              <>
                 {row.count === plan.needed && <Mark verdict="within" size={16} named={false} />}{' '}
                 {quantity(row.combined_ohm, 'ohm', 1)}
-              </td>
-              <td>{row.count === 1 ? '' : `−${figure(row.brings_ohm, 1)}`}</td>
-              {hasDeep && <td>{row.asOneDeep_ohm === null ? '' : quantity(row.asOneDeep_ohm, 'ohm', 1)}</td>}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          {
+            title: say('planner.brings'),
+            align: 'right',
+            render: (_, row) => (row.count === 1 ? '' : `−${figure(row.brings_ohm, 1)}`),
+          },
+          ...(hasDeep
+            ? [
+                {
+                  title: say('planner.as-deep'),
+                  align: 'right' as const,
+                  render: (_: unknown, row: Planned['plan']['rows'][number]) =>
+                    row.asOneDeep_ohm === null ? '' : quantity(row.asOneDeep_ohm, 'ohm', 1),
+                },
+              ]
+            : []),
+        ]}
+      />
     </div>
   )
 }

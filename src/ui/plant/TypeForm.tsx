@@ -87,22 +87,14 @@ function PlateField({
   message: string | null
   onText(text: string): void
 }) {
-  const id = `plate-${name}`
   return (
-    <label className="field" htmlFor={id}>
-      <span>
-        {say(`plate.${name}`)} {needed ? '' : say('plate.optional')}
-      </span>
-      <input
-        id={id}
-        className="box"
-        value={text}
-        inputMode="text"
-        aria-invalid={message !== null}
-        onChange={(event) => onText(event.target.value)}
-        data-testid={id}
-      />
-      {message && <span className="bad">{message}</span>}
-    </label>
+    <Field
+      label={`${say(`plate.${name}`)} ${needed ? '' : say('plate.optional')}`}
+      value={text}
+      mode="text"
+      message={message}
+      onValue={onText}
+      testId={`plate-${name}`}
+    />
   )
 }

@@ -42,7 +42,7 @@ export function PlugPanel({ panel, now, onGroup }: Props) {
         ))}
       </div>
       <PlugTrack columns={columns} now={now} />
-      <table className="plug-table">
+      <table className="plug-table own-table">
         <caption className="hidden">{say('plug.caption')}</caption>
         <thead>
           <tr>

@@ -17,7 +17,7 @@ function CertificateTable({ table }: { table: Table }) {
       {table.note && <p className="small quiet">{table.note}</p>}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a wide table is scrolled by keyboard */}
       <section className="scroll" tabIndex={0} aria-label={table.title}>
-        <table>
+        <table className="own-table">
           <thead>
             <tr>
               {table.columns.map((column, k) => (

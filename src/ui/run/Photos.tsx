@@ -1,4 +1,5 @@
 'use client'
+import { Button, Input, Upload } from 'antd'
 import { useEffect, useState } from 'react'
 import type { Evaluation, Photo, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
@@ -37,28 +38,26 @@ export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
       </div>
       {canWrite && (
         <div className="photo-add">
-          <input
-            className="box"
+          <Input
+            size="small"
             value={caption}
             maxLength={200}
             aria-label={say('photo.caption')}
             placeholder={say('photo.caption')}
             onChange={(event) => setCaption(event.target.value)}
           />
-          <label className="slim-btn">
-            {say('photo.add')}
-            <input
-              type="file"
-              accept="image/*"
-              capture="environment"
-              className="hidden"
-              data-testid="photo"
-              onChange={(event) => {
-                void take(event.target.files?.[0])
-                event.target.value = ''
-              }}
-            />
-          </label>
+          <Upload
+            accept="image/*"
+            capture="environment"
+            showUploadList={false}
+            beforeUpload={(file) => {
+              void take(file)
+              return false
+            }}
+            data-testid="photo"
+          >
+            <Button size="small">{say('photo.add')}</Button>
+          </Upload>
         </div>
       )}
       {said && (

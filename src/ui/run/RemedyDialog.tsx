@@ -4,7 +4,7 @@ import { useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { isRead } from '@/core/steps/step'
 import { partName, say, sayCode } from '@/words/say'
-import { Form, Said } from '../shell/Form'
+import { Form, Said, Ticks, Words } from '../shell/Form'
 import { DialogActions } from '../shell/ReasonDialog'
 
 type Props = {
@@ -40,29 +40,16 @@ export function RemedyDialog({ evaluation, one, onClose, onKeep }: Props) {
     >
       <Form focused onSubmit={keep}>
         <p>{say('remedy.about')}</p>
-        <label className="field">
-          <span>{say('remedy.label')}</span>
-          <textarea className="box" rows={3} value={text} onChange={(event) => setText(event.target.value)} />
-        </label>
+        <Words label={say('remedy.label')} value={text} onValue={setText} />
         {others.length > 0 && (
-          <fieldset className="again">
-            <legend>{say('remedy.again')}</legend>
-            {others.map((other) => (
-              <label key={other.key} className="one">
-                <input
-                  type="checkbox"
-                  className="tick"
-                  checked={repeat.includes(other.step.id)}
-                  onChange={(event) =>
-                    setRepeat(
-                      event.target.checked ? [...repeat, other.step.id] : repeat.filter((id) => id !== other.step.id),
-                    )
-                  }
-                />
-                {sayCode('step', `${other.step.id}.short`)}
-              </label>
-            ))}
-          </fieldset>
+          <div className="again">
+            <Ticks
+              label={say('remedy.again')}
+              value={repeat}
+              onValue={setRepeat}
+              options={others.map(({ step }) => ({ value: step.id, text: sayCode('step', `${step.id}.short`) }))}
+            />
+          </div>
         )}
         <Said message={message} />
         <DialogActions action={say('remedy.action')} onClose={onClose} />

@@ -109,7 +109,7 @@ export function ScheduleGrid(props: Props) {
         <table
           ref={table}
           aria-label={title}
-          className="cells"
+          className="cells own-table"
           onKeyDown={onKey}
           onBlur={(event) => {
             if (here && !event.currentTarget.contains(event.relatedTarget)) void schedule.keep(here.one)

@@ -1,4 +1,5 @@
 'use client'
+import { Select } from 'antd'
 import type { Facts } from '@/core/record/facts'
 import type { AnyReadStep } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -21,29 +22,22 @@ export function SetUpBar({ steps, rows, facts, setUp, canWrite, onChoose }: BarP
   return (
     <div className="setup">
       {all.map(({ step, slot }) => (
-        <label key={`${step.id}.${slot.id}`}>
-          <span>
+        <div key={`${step.id}.${slot.id}`} className="one">
+          <label htmlFor={`setup-${step.id}-${slot.id}`}>
             {sayCode('step', `${step.id}.short`)}: {sayCode('slot', slot.id)}
-          </span>
-          <select
-            className="slim"
-            value={setUp[step.id]?.[slot.id] ?? ''}
+          </label>
+          <Select<string>
+            id={`setup-${step.id}-${slot.id}`}
+            size="small"
+            value={setUp[step.id]?.[slot.id] ?? null}
+            placeholder={say('schedule.not-said')}
             disabled={!canWrite}
+            popupMatchSelectWidth={false}
+            onChange={(id) => onChoose(step, slot.id, id)}
+            options={optionsOf(slot, facts).map((one) => ({ value: one.id, label: one.name }))}
             data-testid={`setup-${step.id}-${slot.id}`}
-            onChange={(event) => onChoose(step, slot.id, event.target.value)}
-          >
-            {!setUp[step.id]?.[slot.id] && (
-              <option value="" disabled>
-                {say('schedule.not-said')}
-              </option>
-            )}
-            {optionsOf(slot, facts).map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        </label>
+          />
+        </div>
       ))}
     </div>
   )

@@ -1,5 +1,5 @@
 'use client'
-import { Button, Modal } from 'antd'
+import { Button, Checkbox, Modal } from 'antd'
 import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { lettersOff, setLettersOff } from './keys'
@@ -19,18 +19,15 @@ export function KeysDialog({ onClose }: { onClose(): void }) {
           </div>
         ))}
       </dl>
-      <label className="chk one" style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 52 }}>
-        <input
-          type="checkbox"
-          className="tick"
-          checked={off}
-          onChange={(event) => {
-            setLettersOff(event.target.checked)
-            setOff(event.target.checked)
-          }}
-        />
+      <Checkbox
+        checked={off}
+        onChange={(event) => {
+          setLettersOff(event.target.checked)
+          setOff(event.target.checked)
+        }}
+      >
         {say('keys.off')}
-      </label>
+      </Checkbox>
       <div className="acts">
         <Button type="primary" onClick={onClose}>
           {say('action.close')}

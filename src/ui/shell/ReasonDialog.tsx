@@ -3,7 +3,7 @@ import { Button, Modal } from 'antd'
 import { useState } from 'react'
 import { LONGEST_NOTE } from '@/core/record/entry'
 import { say } from '@/words/say'
-import { Form, Said } from './Form'
+import { Form, Said, Words } from './Form'
 
 type Props = {
   title: string
@@ -30,10 +30,7 @@ export function ReasonDialog({ title, about, label, action, onClose, onKeep }: P
     <Modal open title={title} onCancel={onClose} footer={null} destroyOnHidden>
       <Form focused onSubmit={keep}>
         <p>{about}</p>
-        <label className="field">
-          <span>{label}</span>
-          <textarea className="box" rows={3} value={text} onChange={(event) => setText(event.target.value)} />
-        </label>
+        <Words label={label} value={text} onValue={setText} />
         <Said message={message} />
         <DialogActions action={action} onClose={onClose} />
       </Form>

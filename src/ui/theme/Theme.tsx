@@ -89,12 +89,22 @@ function antdTheme(name: ThemeName): ThemeConfig {
       controlHeight: 52,
       controlHeightSM: 44,
       controlHeightLG: 64,
+      controlInteractiveSize: 26,
+      lineWidthFocus: 3,
       lineWidth: name === 'sun' ? 2 : 1,
       boxShadow: 'none',
       boxShadowSecondary: 'none',
       motion: false,
     },
     components: {
+      Table: {
+        headerBg: 'transparent',
+        headerColor: t.ink2,
+        headerSplitColor: 'transparent',
+        cellPaddingBlockSM: 6,
+        cellPaddingInlineSM: 10,
+      },
+      Form: { itemMarginBottom: 0, labelColor: t.ink2, labelFontSize: 14, verticalLabelPadding: '0 0 4px' },
       Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none', paddingInline: 16 },
     },
   }

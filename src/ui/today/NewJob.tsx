@@ -6,7 +6,7 @@ import { say, type WordKey } from '@/words/say'
 import { Answered, ask } from '../device/api'
 import { defaultRegime } from '@/core/regime/shipped'
 import type { Regime } from '@/core/regime/regime'
-import { Choice, Field, Form, Said } from '../shell/Form'
+import { Choice, Field, Form, Said, Ticks } from '../shell/Form'
 
 const DEFAULT_REGIME = defaultRegime.id
 
@@ -58,7 +58,7 @@ export function NewJob({ onClose }: { onClose(): void }) {
   }
   return (
     <Form onSubmit={() => void make()}>
-      <div className="two">
+      <div className="two wide">
         <Field label={say('today.job-number')} value={number} onValue={setNumber} most={20} />
         <Field label={say('today.job-name')} value={name} onValue={setName} most={80} />
         <Field label={say('today.job-place')} value={place} onValue={setPlace} most={160} />
@@ -75,22 +75,19 @@ export function NewJob({ onClose }: { onClose(): void }) {
         )}
       </div>
       {people.length > 0 && (
-        <fieldset className="field" style={{ border: 0, padding: 0, margin: 0 }}>
-          <legend className="small quiet">{say('today.job-people')}</legend>
-          {people.map((one) => (
-            <label key={one.id} style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 44 }}>
-              <input
-                type="checkbox"
-                className="tick"
-                checked={chosen.includes(one.id)}
-                onChange={(event) =>
-                  setChosen(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
-                }
-              />
-              {one.name} <span className="small quiet">{say(`role.${one.role}` as WordKey)}</span>
-            </label>
-          ))}
-        </fieldset>
+        <Ticks
+          label={say('today.job-people')}
+          value={chosen}
+          onValue={setChosen}
+          options={people.map((one) => ({
+            value: one.id,
+            text: (
+              <>
+                {one.name} <span className="small quiet">{say(`role.${one.role}` as WordKey)}</span>
+              </>
+            ),
+          }))}
+        />
       )}
       <Said message={message} />
       <div style={{ display: 'flex', gap: 10 }}>
