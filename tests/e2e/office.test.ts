@@ -61,7 +61,7 @@ describe('the office', () => {
     await fillId(page, 'kit-name', 'Inclinometer')
     await pressId(page, 'keep-tool')
     await sees(page, 'Tick what it measures')
-    await page.$$eval('.range .one', (rows) =>
+    await page.$$eval('.range .ant-checkbox-wrapper', (rows) =>
       (rows.find((row) => row.textContent === 'tilt')!.querySelector('input') as HTMLInputElement).click(),
     )
     await pressId(page, 'keep-tool')

@@ -109,7 +109,7 @@ describe('a person with a data sheet', () => {
     await sees(page, 'Light and cell temperature are not known yet')
     await page.click('[data-testid=conditions]')
     await page.waitForSelector('[role=dialog] input')
-    const [light, back] = await page.$$('[role=dialog] input')
+    const [light, back] = await page.$$('[role=dialog] .ant-input')
     await light!.type('5000')
     await back!.type('40,5')
     await page.keyboard.press('Enter')

@@ -77,8 +77,8 @@ describe.each(screens)('$name', ({ path, says }) => {
         ),
       ]
         .filter((one) => one.checkVisibility() && one.getBoundingClientRect().width > 0)
-        // The field inside a select is no target of its own: the whole select is.
-        .map((one) => one.closest<HTMLElement>('.ant-select') ?? one)
+        // The field inside a select, or beside an eye, is no target of its own: the whole of it is.
+        .map((one) => one.closest<HTMLElement>('.ant-select, .ant-input-affix-wrapper') ?? one)
         .filter((one) => one.getBoundingClientRect().height < 43.5 || one.getBoundingClientRect().width < 43.5)
         .map(
           (one) =>

@@ -153,7 +153,7 @@ export async function chooseIn(page: Page, id: string, words: string): Promise<v
     .waitForFunction(
       (wanted: string) =>
         [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find(
-          (one) => one.innerText.trim().startsWith(wanted) && one.checkVisibility(),
+          (one) => one.innerText.replaceAll('\u00a0', ' ').trim().startsWith(wanted) && one.checkVisibility(),
         ),
       {},
       words,
