@@ -227,6 +227,11 @@ describe('what an entry speaks of', () => {
     expect(JSON.stringify(body)).not.toContain('no such part')
   })
 
+  it('a part that is not there cannot be taken out', async () => {
+    const out = job.entry({ kind: 'plant-change', v: 1, before: null, after: null, base: null }, { partId: uuid() })
+    expect(await job.fateOf(out)).toMatchObject({ fate: 'refused', code: 'no-part' })
+  })
+
   it('a picture is the one that arrived', async () => {
     const bytes = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'grey' } })
       .jpeg()

@@ -141,7 +141,15 @@ describe('curves out again', () => {
       [0, 2],
       [1, 0],
     ])
-    for (const text of ['{}', '[]', 'V;I', '{"points":[[1]]}', '{"points":[[1,"2"],[2,3]]}', 'null'])
+    for (const text of [
+      '{}',
+      '[]',
+      'V;I',
+      '{"points":[[1]]}',
+      '{"points":[[1,"2"],[2,3]]}',
+      '{"points":[[0,8],[1e999,0]]}',
+      'null',
+    ])
       expect(curvesOfJson(text), text).toBeNull()
   })
 })

@@ -294,9 +294,9 @@ function jsonCurve(one: unknown): FileCurve | null {
       ? held.voltages_V.map((voltage, k) => [voltage, (held.currents_A as unknown[])[k]])
       : null
   const isPair = (point: unknown): point is [number, number] =>
-    Array.isArray(point) && point.length === 2 && point.every((value) => typeof value === 'number')
+    Array.isArray(point) && point.length === 2 && point.every(Number.isFinite)
   if (!points || points.length < 2 || !points.every(isPair)) return null
-  const number = (value: unknown): number | null => (typeof value === 'number' ? value : null)
+  const number = (value: unknown): number | null => (Number.isFinite(value) ? (value as number) : null)
   return {
     name: String(held.name ?? held.tag ?? ''),
     points,

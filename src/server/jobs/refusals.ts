@@ -44,7 +44,9 @@ function refusedPlace({ one, view, beside }: Asked): Refusal | null {
   if (step !== null && !stepById(step)) return { code: 'no-step', figures: { step } }
   if (body.kind === 'plant-change') {
     if (partId === null) return { code: 'no-part' }
-    return beside.foreignParts.has(partId) ? { code: 'part-of-another-job' } : null
+    if (beside.foreignParts.has(partId)) return { code: 'part-of-another-job' }
+    // What is not there cannot be taken out.
+    return body.after === null && !view.parts.has(partId) ? { code: 'no-part' } : null
   }
   return partId !== null && !view.parts.has(partId) ? { code: 'no-part' } : null
 }
