@@ -1,6 +1,6 @@
 'use client'
 import '@/words/office'
-import { Button, Modal, Upload } from 'antd'
+import { Button, Modal } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Body, Entry } from '@/core/record/entry'
@@ -10,6 +10,7 @@ import { guessClock, joinLogger, type LoggerRecord, readLogger } from '@/core/re
 import { loggerFile } from '@/standin/logger'
 import { PRACTICE_SKY } from '@/standin/sky'
 import { say, type WordKey } from '@/words/say'
+import { ChooseFile } from '../shell/ChooseFile'
 import { cutText } from '../shell/cutText'
 import { Field, Form, Said } from '../shell/Form'
 import { clockTime } from '../shell/time'
@@ -103,18 +104,7 @@ export function LoggerDialog({ facts, evaluation, onClose, onJoin }: Props) {
     <Modal open title={say('logger.title')} onCancel={onClose} footer={null} destroyOnHidden>
       <Form onSubmit={keep}>
         <p>{say('logger.about')}</p>
-        <Upload
-          accept=".csv,.tsv,.txt,text/csv"
-          maxCount={1}
-          beforeUpload={(file) => {
-            void open(file)
-            return false
-          }}
-          onRemove={() => void open(undefined)}
-          data-testid="logger-file"
-        >
-          <Button>{say('logger.choose')}</Button>
-        </Upload>
+        <ChooseFile label={say('logger.choose')} testId="logger-file" onFile={(file) => void open(file)} />
         {facts.instruments.some((tool) => tool.standIn) && (
           <Button onClick={simulated} data-testid="logger-simulated">
             {say('logger.simulated')}

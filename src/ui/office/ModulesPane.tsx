@@ -1,5 +1,5 @@
 'use client'
-import { Button, Table, Upload } from 'antd'
+import { Button, Table } from 'antd'
 import { useState } from 'react'
 import type { ModuleType } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
@@ -7,6 +7,7 @@ import { say } from '@/words/say'
 import { ask } from '../device/api'
 import { MOST_BYTES, readDataSheets, type SheetRead } from '../plant/dataSheetCsv'
 import { TypeForm } from '../plant/TypeForm'
+import { ChooseFile } from '../shell/ChooseFile'
 import { Field } from '../shell/Form'
 import { quietly, useAsked, whyNot } from './useAsked'
 
@@ -100,18 +101,7 @@ function SheetImport({ onDone }: { onDone(): void }) {
   }
   return (
     <div className="sheet-import">
-      <Upload
-        accept=".csv,.tsv,.txt,text/csv"
-        maxCount={1}
-        beforeUpload={(file) => {
-          void open(file)
-          return false
-        }}
-        onRemove={() => void open(undefined)}
-        data-testid="sheet"
-      >
-        <Button className="small">{say('sheet.choose')}</Button>
-      </Upload>
+      <ChooseFile label={say('sheet.choose')} small testId="sheet" onFile={(file) => void open(file)} />
       {read && 'refused' in read && (
         <p className="said bad" role="alert">
           {read.refused}
