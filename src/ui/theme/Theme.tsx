@@ -70,6 +70,9 @@ function antdTheme(name: ThemeName): ThemeConfig {
       colorTextDescription: t.ink2,
       colorTextPlaceholder: t.ink2,
       colorIcon: t.ink2,
+      // What cannot be changed now is read all the same.
+      colorTextDisabled: t.ink2,
+      colorBgContainerDisabled: t.paper,
       colorBgLayout: t.paper,
       colorBgContainer: t.sheet,
       colorBgElevated: t.sheet,
