@@ -96,7 +96,7 @@ export async function pageOf(
 /** Waits for text anywhere on the page. */
 export async function sees(page: Page, text: string): Promise<void> {
   await page
-    .waitForFunction((wanted: string) => document.body.innerText.replaceAll('\u00a0', ' ').includes(wanted), {}, text)
+    .waitForFunction((wanted: string) => document.body?.innerText.replaceAll('\u00a0', ' ').includes(wanted), {}, text)
     .catch(async () => {
       const found = await page.evaluate(() => ({
         text: document.body.innerText,
