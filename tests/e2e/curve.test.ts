@@ -174,7 +174,9 @@ describe('curves come in', () => {
     await pressId(page, 'again')
     await tickAll(page)
     await pressId(page, 'curve-file')
-    const field = (await page.waitForSelector('[role=dialog] .ant-upload input[type=file]')) as ElementHandle<HTMLInputElement>
+    const field = (await page.waitForSelector(
+      '[role=dialog] .ant-upload input[type=file]',
+    )) as ElementHandle<HTMLInputElement>
     await field.uploadFile(path)
     await sees(page, 'Keep 2 curves')
     await pressId(page, 'curve-take')
@@ -190,7 +192,9 @@ describe('curves come in', () => {
     await open(6)
     await pressId(page, 'again')
     await pressId(page, 'curve-file')
-    const field = (await page.waitForSelector('[role=dialog] .ant-upload input[type=file]')) as ElementHandle<HTMLInputElement>
+    const field = (await page.waitForSelector(
+      '[role=dialog] .ant-upload input[type=file]',
+    )) as ElementHandle<HTMLInputElement>
     await field.uploadFile(path)
     await sees(page, 'There are no two columns of figures in it')
     expect((await curvesOf('6')).length).toBe(1)
