@@ -42,14 +42,12 @@ export function RemedyDialog({ evaluation, one, onClose, onKeep }: Props) {
         <p>{say('remedy.about')}</p>
         <Words label={say('remedy.label')} value={text} onValue={setText} />
         {others.length > 0 && (
-          <div className="again">
-            <Ticks
-              label={say('remedy.again')}
-              value={repeat}
-              onValue={setRepeat}
-              options={others.map(({ step }) => ({ value: step.id, text: sayCode('step', `${step.id}.short`) }))}
-            />
-          </div>
+          <Ticks
+            label={say('remedy.again')}
+            value={repeat}
+            onValue={setRepeat}
+            options={others.map(({ step }) => ({ value: step.id, text: sayCode('step', `${step.id}.short`) }))}
+          />
         )}
         <Said message={message} />
         <DialogActions action={say('remedy.action')} onClose={onClose} />

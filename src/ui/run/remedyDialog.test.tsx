@@ -8,7 +8,7 @@ import { RemedyDialog } from './RemedyDialog'
 
 const { draw, press, type } = inDom()
 const asked = (): string[] =>
-  [...document.querySelectorAll<HTMLInputElement>('.again input')].map(
+  [...document.querySelectorAll<HTMLInputElement>('.ticks input')].map(
     (one) => `${one.checked ? 'again' : 'stays'} ${one.closest('label')!.textContent}`,
   )
 

@@ -113,10 +113,9 @@ type ChoiceProps<T extends string> = {
   value: T
   options: readonly { value: T; text: string }[]
   onValue(value: T): void
-  testId?: string
 }
 
-export function Choice<T extends string>({ label, value, options, onValue, testId }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, value, options, onValue }: ChoiceProps<T>) {
   return (
     <Labelled label={label}>
       {(id) => (
@@ -126,7 +125,6 @@ export function Choice<T extends string>({ label, value, options, onValue, testI
           onChange={onValue}
           showSearch={options.length >= MANY && { optionFilterProp: 'label' }}
           options={options.map((one) => ({ value: one.value, label: one.text }))}
-          data-testid={testId}
         />
       )}
     </Labelled>

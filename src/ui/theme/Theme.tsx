@@ -70,6 +70,10 @@ function antdTheme(name: ThemeName): ThemeConfig {
       colorTextDescription: t.ink2,
       colorTextPlaceholder: t.ink2,
       colorIcon: t.ink2,
+      // The arrow of a list.
+      colorTextQuaternary: t.ink2,
+      controlOutline: t.accent,
+      controlOutlineWidth: 2,
       // What cannot be changed now is read all the same.
       colorTextDisabled: t.ink2,
       colorBgContainerDisabled: t.paper,
