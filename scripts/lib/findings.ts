@@ -13,9 +13,10 @@ import { servedAt } from './application'
 import { backupsIn } from './backups'
 import { passphraseGiven } from './companyDatabase'
 import { Databases, urlOf } from './databases'
-import { answering, databaseFolder, startMariadb } from './mariadb'
+import { databaseFolder, startMariadb } from './mariadb'
 import { migrations, type Places } from './paths'
 import { Stop } from './say'
+import { isAnswering } from './serverProcess'
 import { readSecrets, type Secrets } from './state'
 
 /** `well`: nothing to do; `note`: worth knowing; `wrong`: something to do before all is well. */
@@ -93,7 +94,7 @@ async function ofDatabases(places: Places): Promise<Finding[]> {
   const found = [
     served ? well(`Upstand runs: it is at ${served}.`) : note('Upstand does not run.', './upstand start starts it.'),
   ]
-  if (!served && (await answering(places, secrets)))
+  if (!served && (await isAnswering(places, secrets)))
     found.push(note('Its database server runs without it: a start was killed.', './upstand start takes it over.'))
   try {
     const server = await startMariadb(places, secrets)

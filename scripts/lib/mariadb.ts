@@ -2,18 +2,16 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import type { Places } from './paths'
 import { freePort, isFree } from './ports'
 import { type Ran, run } from './run'
 import { Stop, say, step } from './say'
+import { asked, isAnswering, serversOn, socketOf } from './serverProcess'
 import { readState, type Secrets, writeState } from './state'
 
 const READY_MS = 60_000
-const ANSWER_MS = 2000
-const LONGEST_SOCKET_PATH = 100
 
 export type Mariadb = {
   port: number
@@ -24,32 +22,7 @@ export type Mariadb = {
   stop(): Promise<void>
 }
 
-const socketOf = (places: Places): string =>
-  places.socket.length < LONGEST_SOCKET_PATH
-    ? places.socket
-    : join(tmpdir(), `upstand-${Buffer.from(places.data).toString('hex').slice(-24)}.sock`)
-
 const pidFileOf = (places: Places): string => join(places.data, 'mariadb.pid')
-
-/** The server whose socket this is, if it answers as ours. */
-export async function answering(places: Places, secrets: Secrets): Promise<boolean> {
-  let connection: mysql.Connection | null = null
-  try {
-    connection = await mysql.createConnection({
-      socketPath: socketOf(places),
-      user: 'root',
-      password: secrets.rootPassword,
-      connectTimeout: ANSWER_MS,
-    })
-    // A server that is about to end may take the question and never answer it.
-    const [rows] = await connection.query({ sql: 'SELECT @@datadir AS datadir', timeout: ANSWER_MS })
-    return (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '') === places.mariadb
-  } catch {
-    return false
-  } finally {
-    connection?.destroy()
-  }
-}
 
 /** Whether the folder holds a database of Upstand: then it is opened, whatever else is missing. */
 const holdsTables = (places: Places): boolean =>
@@ -151,56 +124,74 @@ async function writeRootPassword(places: Places, secrets: Secrets): Promise<void
   await writeFile(rootSql(places), sql, { mode: 0o600 })
 }
 
-/** Ends a server of this very folder which nobody here can speak to any more: its secrets were lost while it ran. */
+const ENDS_WITHIN_MS = 30_000
+
+/** Ends what serves this folder though nobody here can speak to it: its secrets were lost while it ran. */
 async function endUnreachable(places: Places): Promise<void> {
-  const pid = Number(await readFile(pidFileOf(places), 'utf8').catch(() => ''))
-  if (!(pid > 0)) return
-  const command = (): Promise<string> => readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '')
-  if (!(await command()).split('\0').includes(`--datadir=${places.mariadb}`)) return
-  process.kill(pid, 'SIGTERM')
-  for (let n = 0; n < 300 && (await command()) !== ''; n++) await new Promise((resolve) => setTimeout(resolve, 100))
+  for (const pid of await serversOn(places)) process.kill(pid, 'SIGTERM')
+  const until = Date.now() + ENDS_WITHIN_MS
+  while ((await serversOn(places)).length > 0 && Date.now() < until) await pause(LOOK_AGAIN_MS)
 }
+
+const LOOK_AGAIN_MS = 100
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
+
+type Running = Pick<Mariadb, 'port' | 'exited'> & { pid: number }
+
+/**
+ * The server that a killed command left. One that is only on its way has the lock of the folder: it is waited for, and no
+ * second one started beside it.
+ */
+async function left(places: Places, secrets: Secrets): Promise<Running | null> {
+  const until = Date.now() + COMES_WITHIN_MS
+  for (;;) {
+    const [pid] = await serversOn(places)
+    if (pid === undefined) return null
+    const self = await asked(places, secrets)
+    if (typeof self !== 'string') return { port: self.port, pid, exited: silence(places, secrets) }
+    if (self === 'refused' || Date.now() > until) return null
+    await pause(LOOK_AGAIN_MS)
+  }
+}
+
+/** Longer than a start takes on a slow machine; one that does not answer by then never will. */
+const COMES_WITHIN_MS = 20_000
 
 /** Starts the private server, or takes over the one that a killed start left running. */
 export async function startMariadb(places: Places, secrets: Secrets): Promise<Mariadb> {
   await initialise(places)
-  const state = await readState(places)
-  let pid: number
-  let port: number
-  let exited: Promise<number | null>
-  const startedHere = !(state.databasePort && state.databasePid && (await answering(places, secrets)))
-  if (!startedHere) {
-    pid = state.databasePid!
-    port = state.databasePort!
-    exited = silence(places, secrets)
-  } else {
-    port = state.databasePort && (await isFree(state.databasePort)) ? state.databasePort : await freePort()
-    await endUnreachable(places)
-    await rm(socketOf(places), { force: true })
-    await writeRootPassword(places, secrets)
-    const child = launch(places, port)
-    child.unref()
-    exited = new Promise((resolve) => child.on('exit', resolve))
-    pid = child.pid ?? 0
-    await waitUntilReady(places, secrets, exited)
-    await rm(rootSql(places), { force: true })
-    await writeState(places, { databasePort: port, databasePid: pid })
-    await run('touch', [join(places.mariadb, '.whole')])
-  }
+  const running = await left(places, secrets)
+  const self = running ?? (await launched(places, secrets))
+  await writeState(places, { databasePort: self.port, databasePid: self.pid })
+  await run('touch', [join(places.mariadb, '.whole')])
   return {
-    port,
+    port: self.port,
     socket: socketOf(places),
-    exited,
-    startedHere,
-    stop: () => stopMariadb(places, secrets, pid),
+    exited: self.exited,
+    startedHere: running === null,
+    stop: () => stopMariadb(places, secrets, self.pid),
   }
+}
+
+async function launched(places: Places, secrets: Secrets): Promise<Running> {
+  const { databasePort } = await readState(places)
+  const port = databasePort && (await isFree(databasePort)) ? databasePort : await freePort()
+  await endUnreachable(places)
+  await rm(socketOf(places), { force: true })
+  await writeRootPassword(places, secrets)
+  const child = launch(places, port)
+  child.unref()
+  const exited = new Promise<number | null>((resolve) => child.on('exit', resolve))
+  await waitUntilReady(places, secrets, exited)
+  await rm(rootSql(places), { force: true })
+  return { port, pid: child.pid ?? 0, exited }
 }
 
 const LOOK_EVERY_MS = 2000
 
 /** Ends when a server that was taken over answers no longer: it is nobody's child here. */
 async function silence(places: Places, secrets: Secrets): Promise<null> {
-  while (await answering(places, secrets)) await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS).unref())
+  while (await isAnswering(places, secrets)) await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS).unref())
   return null
 }
 
@@ -216,7 +207,7 @@ async function waitUntilReady(places: Places, secrets: Secrets, exited: Promise<
       await connection.end()
       return
     } catch {
-      await new Promise((resolve) => setTimeout(resolve, 150))
+      await pause(LOOK_AGAIN_MS)
     }
   }
   const log = existsSync(places.log) ? (await readFile(places.log, 'utf8')).split('\n') : []
@@ -231,7 +222,7 @@ async function stopMariadb(places: Places, secrets: Secrets, pid: number): Promi
     return
   }
   // A stopped server can linger as a zombie: ask its socket, not its id.
-  for (let n = 0; n < 200 && (await answering(places, secrets)); n++)
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  await new Promise((resolve) => setTimeout(resolve, 300))
+  for (let n = 0; n < 200 && (await isAnswering(places, secrets)); n++)
+    await pause(LOOK_AGAIN_MS)
+  await pause(300)
 }

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import { openDatabases } from '../../scripts/lib/instance'
 import { type Places, placesIn, root } from '../../scripts/lib/paths'
+import { serversOn } from '../../scripts/lib/serverProcess'
 import { countsOf } from '@/server/backup/rows'
 
 export class Shelf {
@@ -19,8 +20,15 @@ export class Shelf {
     if (copyOf) await cp(copyOf.data, places.data, { recursive: true })
     return places
   }
-  remove = (places: Places): Promise<void> => rm(places.data, { recursive: true, force: true })
-  clear = (): Promise<void> => rm(this.folder, { recursive: true, force: true })
+  /** Whatever a killed command left running there goes first: it would hold the port that copies of the folder know. */
+  async remove(places: Places): Promise<void> {
+    for (const pid of await serversOn(places)) process.kill(pid, 'SIGKILL')
+    await rm(places.data, { recursive: true, force: true })
+  }
+  async clear(): Promise<void> {
+    for (let n = 1; n <= this.count; n++) await this.remove(placesIn(join(this.folder, `data-${n}`)))
+    await rm(this.folder, { recursive: true, force: true })
+  }
 }
 
 export type Command = { child: ChildProcess; output: () => string; ended: Promise<number> }
