@@ -222,7 +222,6 @@ async function stopMariadb(places: Places, secrets: Secrets, pid: number): Promi
     return
   }
   // A stopped server can linger as a zombie: ask its socket, not its id.
-  for (let n = 0; n < 200 && (await isAnswering(places, secrets)); n++)
-    await pause(LOOK_AGAIN_MS)
+  for (let n = 0; n < 200 && (await isAnswering(places, secrets)); n++) await pause(LOOK_AGAIN_MS)
   await pause(300)
 }

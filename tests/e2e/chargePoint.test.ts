@@ -2,7 +2,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Entry } from '@/core/record/entry'
-import { allSent, openBrowser, openStep, pageOf, sees, waitForVerdict } from '../support/browser'
+import { allSent, openBrowser, openStep, pageOf, sees, tapAction, waitForVerdict } from '../support/browser'
 import { byKeyboard, byTouch, commission, type Figures, type Hands, walkTo } from '../support/commission'
 import { builtId, copiedJob, entriesOfJob } from '../support/jobs'
 import { demo, knock } from '../support/server'
@@ -136,7 +136,7 @@ const byKeys = (page: Page): Way => ({
 })
 const byTaps = (page: Page): Way => ({
   hands: byTouch(page),
-  open: () => page.tap('[data-testid=guide]'),
+  open: () => tapAction(page, 'guide'),
   // Anywhere on the screen means the band.
   main: async () => page.tap((await momentOf(page))?.moment === 'to-c' ? '.trip-say h1' : '[data-testid=band]'),
   goOn: () => page.tap('[data-testid=go-on]'),

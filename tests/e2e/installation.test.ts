@@ -108,8 +108,8 @@ describe('a workshop with three phases', () => {
   const toGrid = async (): Promise<void> => {
     await pressId(page, 'to-schedule')
     await sees(page, 'Schedule of test results')
-    await page.waitForSelector('.chk .tick')
-    for (const tick of await page.$$('.chk .tick:not(:checked)')) await tick.click()
+    await page.waitForSelector('.chk input')
+    for (const tick of await page.$$('.chk input:not(:checked)')) await tick.click()
   }
   const onBench = async (titles: readonly string[]): Promise<void> => {
     await page.evaluate((id: string) => {

@@ -31,7 +31,7 @@ describe('the tester’s automatic sequence', () => {
     await pressId(page, 'sequence-open')
     await page.waitForSelector('[role=dialog] [data-testid=sequence]')
     expect(await page.$eval('[data-testid=sequence-start]', (one) => (one as HTMLButtonElement).disabled)).toBe(true)
-    for (const tick of await page.$$('[role=dialog] .tick:not(:checked)')) await tick.click()
+    for (const tick of await page.$$('[role=dialog] .chk input:not(:checked)')) await tick.click()
     await pressId(page, 'sequence-start')
     await pressId(page, 'sequence-keep')
     // Each is in the queue once the dialog is gone.

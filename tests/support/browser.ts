@@ -136,6 +136,16 @@ export async function pressId(page: Page, id: string): Promise<void> {
   await page.click(`[data-testid="${id}"]`)
 }
 
+/** Taps an action of the bench, wherever it stands: on a phone those beside the main one are behind "More". */
+export async function tapAction(page: Page, id: string): Promise<void> {
+  await page.waitForSelector(`[data-testid="${id}"], [data-testid=more]`, { visible: true })
+  if (!(await page.$(`.acts [data-testid="${id}"]`))) {
+    await page.tap('[data-testid=more]')
+    await page.waitForSelector(`.ant-dropdown [data-testid="${id}"]`, { visible: true })
+  }
+  await page.tap(`[data-testid="${id}"]`)
+}
+
 /** Fills the field of a test id anew. */
 export async function fillId(page: Page, id: string, text: string): Promise<void> {
   const field = await page.waitForSelector(`[data-testid="${id}"]`, { visible: true })
@@ -166,8 +176,8 @@ export async function chooseIn(page: Page, id: string, words: string): Promise<v
 
 /** Ticks every caution of the step. */
 export async function tickAll(page: Page): Promise<void> {
-  await page.waitForSelector('.chk')
-  for (const tick of await page.$$('.chk .tick:not(:checked)')) await tick.click()
+  await page.waitForSelector('.chk, [data-testid=known]')
+  for (const tick of await page.$$('.chk input:not(:checked)')) await tick.click()
 }
 
 export const verdictOf = (page: Page): Promise<string> =>

@@ -1,6 +1,6 @@
 /** Somebody who commissions a whole roof from the run sheet alone, whatever the steps are: by keyboard or by touch. */
 import type { Page } from 'puppeteer-core'
-import { allSent, pressId, sees } from './browser'
+import { allSent, pressId, sees, tapAction } from './browser'
 
 /** How a person acts on the page. */
 export type Hands = {
@@ -52,7 +52,7 @@ export const look = (page: Page): Promise<Seen> =>
             ? { slot: input.id.replace('slot-', ''), kind: 'number' as const }
             : null,
       busy: document.querySelector('[data-testid=press][disabled]') !== null,
-      ticks: document.querySelectorAll('.chk .tick:not(:checked)').length,
+      ticks: document.querySelectorAll('.chk input:not(:checked)').length,
       said: document.querySelector('.said.bad')?.textContent ?? null,
     }
   })
@@ -178,7 +178,7 @@ const blur = (page: Page): Promise<void> => page.evaluate(() => (document.active
 
 export const byKeyboard = (page: Page): Hands => ({
   async tick() {
-    await tabTo(page, `(one) => one.matches('.chk .tick:not(:checked)')`)
+    await tabTo(page, `(one) => one.matches('.chk input:not(:checked)')`)
     await page.keyboard.press('Space')
   },
   async answer(place) {
@@ -208,7 +208,7 @@ export const byKeyboard = (page: Page): Hands => ({
 
 export const byTouch = (page: Page): Hands => ({
   async tick() {
-    await page.tap('.chk .tick:not(:checked)')
+    await page.tap('.chk input:not(:checked)')
   },
   async answer(place) {
     await page.tap(`.row.next .opt:nth-child(${place}), .choice:nth-child(${place})`)
@@ -218,7 +218,7 @@ export const byTouch = (page: Page): Hands => ({
       [...document.querySelectorAll<HTMLInputElement>('.slot .fig input')].find((one) => one.value === ''),
     )
     await (empty as unknown as { tap(): Promise<void> }).tap()
-    await page.evaluate(() => document.querySelector('.keys')?.scrollIntoView({ block: 'center' }))
+    await page.waitForSelector('.keys')
     for (const key of text) {
       const found = await page.waitForFunction(
         (wanted: string) =>
@@ -230,10 +230,10 @@ export const byTouch = (page: Page): Hands => ({
     }
   },
   async main(id) {
-    await page.tap(`[data-testid="${id}"]`)
+    await tapAction(page, id)
   },
   async again() {
-    await page.tap('[data-testid=again]')
+    await tapAction(page, 'again')
   },
   async mend(words) {
     await page.tap('[data-testid=mend]')

@@ -1,10 +1,11 @@
 'use client'
-import { Button } from 'antd'
+import { Button, Dropdown } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import type { Slot } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut } from '@/core/steps/step'
 import { say, sayCode, type WordKey } from '@/words/say'
+import { usePhone } from '../shell/narrow'
 import type { BenchActions } from './types'
 import { type Draft, isStarted } from './draft'
 import { keepLabel, type Taking } from './useTaking'
@@ -31,13 +32,29 @@ function hintOf(next: Slot, draft: Draft): WordKey {
 /** How many figure keys answer a question. */
 const countOf = (slot: Slot): number => (slot.kind === 'choice' ? slot.options.length : 3)
 
-/** What to do at the foot of the bench: the one main action first, each with its key. */
+type Act = { id: string; words: WordKey; key: string; onClick(): void; disabled?: boolean }
+
+/** So many buttons fit into one row; of more the last are opened by one key. */
+const MOST = { desk: 3, phone: 2 }
+
+/** What to do at the foot of the bench: the one main action first, each with its key, in one row. */
 export function Actions(props: Props) {
   const { one, taking, ready, canWrite, wanting, shownSlots, actions } = props
   const { canKeep, draft, next } = taking
+  const phone = usePhone()
   const standIn = props.tool?.standIn === true && next?.measures != null
   const isOutside =
     !taking.taking && one.verdict === 'outside' && one.counting !== null && !one.flags.includes('plant-changed')
+  const isRequestToConfirm = !taking.taking && one.flags.includes('plant-changed') && canWrite
+  const hasMain = canKeep || wanting || isRequestToConfirm || (isOutside && canWrite)
+  const hasHint = wanting && next && next.kind !== 'number' && next.measures === null
+  const hasButton = hasMain && !hasHint
+  const others = othersOf(props)
+  // Where nothing else is to be done, going on is the main action.
+  const goesOn = !hasMain && others[0]?.id === 'next' ? others.shift() : null
+  const room = (phone ? MOST.phone : MOST.desk) - (hasButton || goesOn ? 1 : 0)
+  const shown = others.length > room ? others.slice(0, phone ? room - 1 : room) : others
+  const folded = others.slice(shown.length)
   return (
     <div className="acts">
       {canKeep ? (
@@ -59,12 +76,12 @@ export function Actions(props: Props) {
           <kbd>↵</kbd>
         </Button>
       ) : null}
-      {wanting && next && next.kind !== 'number' && next.measures === null && (
+      {hasHint && (
         <p className="hint" data-testid="hint">
           {say(hintOf(next, draft), { what: sayCode('slot', next.id), count: countOf(next) })}
         </p>
       )}
-      {!taking.taking && one.flags.includes('plant-changed') && canWrite && (
+      {isRequestToConfirm && (
         <Button type="primary" onClick={actions.confirmPlant}>
           {say('action.confirm-plant')}
         </Button>
@@ -74,40 +91,63 @@ export function Actions(props: Props) {
           {say('action.mend')} <kbd>S</kbd>
         </Button>
       )}
-      {(!canKeep || one.counting) && (
-        <Button
-          type={(taking.taking && canWrite && !props.shutHard) || isOutside ? 'default' : 'primary'}
-          onClick={actions.next}
-          data-testid="next"
+      {goesOn && (
+        <Button type="primary" onClick={goesOn.onClick} data-testid="next">
+          {say(goesOn.words)} <kbd>↵</kbd>
+        </Button>
+      )}
+      {shown.map(({ id, words, key, onClick, disabled }) => (
+        <Button key={id} onClick={onClick} disabled={disabled} data-testid={id}>
+          {say(words)} <kbd>{key}</kbd>
+        </Button>
+      ))}
+      {folded.length > 0 && (
+        <Dropdown
+          trigger={['click']}
+          placement="topRight"
+          menu={{
+            items: folded.map(({ id, words, key, onClick, disabled }) => ({
+              key: id,
+              disabled,
+              label: (
+                <span className="more-row" data-testid={id}>
+                  {say(words)} <kbd>{key}</kbd>
+                </span>
+              ),
+              onClick,
+            })),
+          }}
         >
-          {say('action.next')} <kbd>{taking.taking ? 'N' : '↵'}</kbd>
-        </Button>
-      )}
-      {canKeep && (
-        <Button onClick={props.keepNoted} disabled={!ready}>
-          {say('action.keep-note')} <kbd>K</kbd>
-        </Button>
-      )}
-      {canWrite && isRead(one.step) && (one.counting || isStarted(draft)) && (
-        <Button onClick={taking.again} data-testid="again">
-          {say('action.again')} <kbd>R</kbd>
-        </Button>
-      )}
-      {taking.taking && standIn && canWrite && one.part.data.kind === 'string' && next?.kind !== 'curve' && (
-        <Button onClick={actions.sequence} data-testid="sequence-open">
-          {say('sequence.open')} <kbd>A</kbd>
-        </Button>
-      )}
-      {canWrite && taking.taking && isRead(one.step) && one.step.guide && !props.shutHard && (
-        <Button onClick={actions.guide} data-testid="guide">
-          {say('guide.open')} <kbd>J</kbd>
-        </Button>
-      )}
-      {canWrite && !one.counting && !isStarted(draft) && mayBeLeftOut(one.step) && (
-        <Button onClick={actions.leaveOut} data-testid="leave-out">
-          {say('action.leave-out')} <kbd>L</kbd>
-        </Button>
+          <Button data-testid="more" className="more">
+            {say('action.more')}
+          </Button>
+        </Dropdown>
       )}
     </div>
   )
+}
+
+/** What may be done besides the main action, the likeliest first. */
+function othersOf({ one, taking, tool, ready, canWrite, shutHard, actions, keepNoted }: Props): Act[] {
+  const { canKeep, draft, next } = taking
+  const standIn = tool?.standIn === true && next?.measures != null
+  const guided = canWrite && taking.taking && isRead(one.step) && one.step.guide && !shutHard
+  const inSequence = taking.taking && standIn && canWrite && one.part.data.kind === 'string' && next?.kind !== 'curve'
+  const started = one.counting !== null || isStarted(draft)
+  const acts: (Act | false | null | undefined)[] = [
+    (!canKeep || one.counting !== null) && {
+      id: 'next',
+      words: 'action.next',
+      key: taking.taking ? 'N' : '↵',
+      onClick: actions.next,
+    },
+    guided && { id: 'guide', words: 'guide.open', key: 'J', onClick: actions.guide },
+    inSequence && { id: 'sequence-open', words: 'sequence.open', key: 'A', onClick: actions.sequence },
+    canKeep && { id: 'keep-note', words: 'action.keep-note', key: 'K', onClick: keepNoted, disabled: !ready },
+    canWrite && isRead(one.step) && started && { id: 'again', words: 'action.again', key: 'R', onClick: taking.again },
+    canWrite &&
+      !started &&
+      mayBeLeftOut(one.step) && { id: 'leave-out', words: 'action.leave-out', key: 'L', onClick: actions.leaveOut },
+  ]
+  return acts.filter((act): act is Act => Boolean(act))
 }

@@ -1,21 +1,22 @@
 'use client'
 import { Button } from 'antd'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { causes } from '@/core/evaluate'
 import { choicesOf, slotsShown } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
 import { say, sayCode } from '@/words/say'
-import { Hookup } from '../hookup/Hookup'
 import { Rule } from '../rule/Rule'
 import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
+import { Before } from './Before'
 import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
 import { kitFor, isStarted } from './draft'
 import { Keypad } from './Keypad'
-import { Cautions, DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
+import { useMinded } from './minded'
+import { DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
 import { usePanel } from './usePanel'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
@@ -26,11 +27,12 @@ import { VerdictBand } from './VerdictBand'
 export function Bench(props: BenchProps) {
   const { facts, evaluation, one, actions, canWrite } = props
   const { step } = one
-  const [ticked, setTicked] = useState<readonly string[]>([])
   const [padOpen, setPadOpen] = useState(false)
-  /** Where a panel stands over the questions the drawing of the leads is opened when somebody wants it. */
-  const [hookupOpen, openHookup] = useState(false)
-  const taking = useTaking(props, ticked)
+  /** Whether somebody wanted the drawing of the leads, or wanted it away; null while nobody said. */
+  const [hookupAsked, askHookup] = useState<boolean | null>(null)
+  const narrow = props.side !== null
+  const minded = useMinded(evaluation, one.part)
+  const taking = useTaking(props, minded)
   const { draft, state, live, trap, next, canKeep, ready } = taking
   const { shut } = one
   const kit = kitFor(evaluation, one, measuredBy(step), Date.now())
@@ -57,9 +59,17 @@ export function Bench(props: BenchProps) {
     actions,
   })
   // A kept curve is looked at, and wants the room of what was minded before it was swept.
-  const isCurve = askedSlots.some((slot) => slot.kind === 'curve')
+  const isKeptCurve = shown !== null && askedSlots.some((slot) => slot.kind === 'curve')
   // Other leads by another method: the drawing and what to mind follow the answer.
   const { hookup, cautions } = shownFor(step, answered)
+  const ticked = minded.ticked(hookup)
+  // Known leads, a reading that is kept or a panel over the questions: the drawing comes when it is wanted.
+  const isFolded = panel !== null || shown !== null || minded.isKnown(hookup, cautions)
+  const hookupOpen = hookupAsked ?? !isFolded
+  const tickAll = (): void => {
+    const hard = cautions.filter((caution) => caution.hard).map(({ id }) => id)
+    minded.tick(hookup, [...new Set([...ticked, ...hard])])
+  }
   const active = shownSlots.find((slot) => slot.id === taking.active && slot.kind === 'number')
   const numbers = shownSlots.filter((slot) => slot.kind === 'number')
   const number =
@@ -76,6 +86,8 @@ export function Bench(props: BenchProps) {
     a: () => canWrite && actions.sequence(),
     j: () => canWrite && isRead(step) && step.guide && !shut?.hard && actions.guide(),
     '/': () => setPadOpen((open) => !open),
+    h: () => askHookup(!hookupOpen),
+    y: () => canWrite && tickAll(),
     c: () => canWrite && actions.typeConditions(),
     p: () => void taking.press(),
     ...Object.fromEntries([1, 2, 3, 4, 5].map((place) => [String(place), () => taking.digit(place)])),
@@ -84,8 +96,48 @@ export function Bench(props: BenchProps) {
   const rule = taking.taking ? (live?.judgement.rule ?? expectedRule(props)) : (one.judgement?.rule ?? null)
   const needsConditions = isRead(step) && step.needsConditions === true
 
+  const band = (
+    <VerdictBand
+      verdict={verdict}
+      sentence={sentenceOf(props, taking.taking, live, state.judged)}
+      flags={taking.taking ? (live?.flags ?? []) : one.flags}
+    >
+      {taking.taking && shut && !shut.hard && canWrite && !live && (
+        <Button className="small" onClick={() => actions.override(shut.id)}>
+          {say('action.go-on')}
+        </Button>
+      )}
+    </VerdictBand>
+  )
+  // Held in a hand the keys come with the figure that is read; on a table when they are asked for.
+  const pad = (padOpen || (narrow && active)) && taking.taking && number && canWrite && (
+    <Keypad
+      text={draft.texts[number.id] ?? ''}
+      onText={(text) => taking.change({ texts: { ...draft.texts, [number.id]: text } })}
+    />
+  )
+  const typedInto = pad ? `slot-${number.id}` : null
+  useEffect(() => {
+    if (typedInto) document.getElementById(typedInto)?.closest('.slot')?.scrollIntoView({ block: 'nearest' })
+  }, [typedInto])
+  const foot = (
+    <Actions
+      one={one}
+      taking={taking}
+      tool={tool}
+      ready={ready}
+      canWrite={canWrite}
+      wanting={wanting}
+      shutHard={shut?.hard === true}
+      shownSlots={shownSlots}
+      actions={actions}
+      begin={begin}
+      keepNoted={keepNoted}
+    />
+  )
+
   return (
-    <section className="bench" aria-labelledby="bench-title">
+    <section className="bench" aria-labelledby="bench-title" data-step={one.key}>
       <div className="ttl">
         <div>
           <h1 id="bench-title">{sayCode('step', `${step.id}.title`, { tag: one.part.data.tag })}</h1>
@@ -98,25 +150,18 @@ export function Bench(props: BenchProps) {
           </p>
         </div>
       </div>
-      {!(shown && isCurve) && (
-        <div className={panel ? 'hook bare' : 'hook'}>
-          {panel && (
-            <button
-              type="button"
-              className="slim-btn"
-              aria-expanded={hookupOpen}
-              onClick={() => openHookup(!hookupOpen)}
-            >
-              {say('bench.hook-up')}
-            </button>
-          )}
-          {(!panel || hookupOpen) && (
-            <figure>
-              <Hookup hookup={hookup} part={one.part.data} />
-            </figure>
-          )}
-          <Cautions cautions={cautions} ticked={ticked} setTicked={setTicked} />
-        </div>
+      {!isKeptCurve && (
+        <Before
+          hookup={hookup}
+          part={one.part}
+          cautions={cautions}
+          ticked={ticked}
+          onTick={(list) => minded.tick(hookup, list)}
+          open={hookupOpen}
+          onOpen={askHookup}
+          onTickAll={tickAll}
+          reading={taking.taking}
+        />
       )}
       {panel}
       {seen}
@@ -188,41 +233,12 @@ export function Bench(props: BenchProps) {
           others={sistersOnRule(evaluation, one, rule)}
         />
       )}
-      <VerdictBand
-        verdict={verdict}
-        sentence={sentenceOf(props, taking.taking, live, state.judged)}
-        flags={taking.taking ? (live?.flags ?? []) : one.flags}
-      >
-        {taking.taking && shut && !shut.hard && canWrite && !live && (
-          <Button className="small" onClick={() => actions.override(shut.id)}>
-            {say('action.go-on')}
-          </Button>
-        )}
-      </VerdictBand>
-      <div className="under">
-        {(padOpen || props.side) && taking.taking && number && canWrite && (
-          <div className={padOpen ? '' : 'narrow'}>
-            <Keypad
-              text={draft.texts[number.id] ?? ''}
-              onText={(text) => taking.change({ texts: { ...draft.texts, [number.id]: text } })}
-            />
-          </div>
-        )}
-        <div className="narrow">{props.side}</div>
+      {props.side}
+      <div className="dock">
+        {band}
+        {pad}
+        {foot}
       </div>
-      <Actions
-        one={one}
-        taking={taking}
-        tool={tool}
-        ready={ready}
-        canWrite={canWrite}
-        wanting={wanting}
-        shutHard={shut?.hard === true}
-        shownSlots={shownSlots}
-        actions={actions}
-        begin={begin}
-        keepNoted={keepNoted}
-      />
     </section>
   )
 }

@@ -14,7 +14,13 @@ export function Keypad({ text, onText }: { text: string; onText(text: string): v
     onText(text.startsWith(sign) ? text.slice(1) : `${sign}${text.replace(/^[<>]/, '')}`)
   return (
     // biome-ignore lint/a11y/useSemanticElements: a block of keys, not a form's fieldset
-    <div className="keys" role="group" aria-label={say('keypad.name')}>
+    <div
+      className="keys"
+      role="group"
+      aria-label={say('keypad.name')}
+      // The reading keeps the focus: its figure stands beside the keys.
+      onMouseDown={(event) => event.preventDefault()}
+    >
       {figures.slice(0, 3).map(key)}
       <button type="button" className="w" onClick={() => toggle('>')}>
         {say('keypad.more')}

@@ -4,6 +4,7 @@ import type { ReadingEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
 import { say, sayCode } from '@/words/say'
+import { useNarrow } from '../shell/narrow'
 import { isSetUp, obstacle, optionsOf, wantsWords } from './draft'
 import { PadShape } from './pieces'
 import { decimalsOf } from './sentences'
@@ -70,6 +71,7 @@ export function SlotBlocks(props: Props) {
 
 function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }: Props & { slot: Slot }) {
   const { draft } = taking
+  const narrow = useNarrow()
   const readOnly = !canWrite || !taking.taking
   const open = ready || !taking.taking
   const kept = shown?.entry.body.slots[slot.id]
@@ -100,8 +102,11 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
       readOnly={readOnly}
       message={taking.taking ? obstacle(taking.state, slot) : null}
       onFocus={() => taking.setActive(slot.id)}
+      onBlur={() => taking.setActive(null)}
       tools={
-        canWrite && (
+        // Held in a hand the keys come with the figure.
+        canWrite &&
+        !narrow && (
           <button
             type="button"
             className="pad"

@@ -4,6 +4,7 @@ import type { NumberSlot as NumberSlotData } from '@/core/steps/slot'
 import { unitSpellings } from '@/core/quantity/unit'
 import { figure, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
+import { useNarrow } from '../shell/narrow'
 import type { AnsweredSlot, Option } from './draft'
 
 type NumberProps = {
@@ -16,6 +17,7 @@ type NumberProps = {
   message: string | null
   tools: ReactNode
   onFocus(): void
+  onBlur(): void
   onText(text: string): void
 }
 
@@ -30,8 +32,11 @@ export function NumberSlot({
   message,
   tools,
   onFocus,
+  onBlur,
   onText,
 }: NumberProps) {
+  // Beside keys of our own no other keyboard is wanted: it would lie over the verdict.
+  const narrow = useNarrow()
   const id = `slot-${slot.id}`
   return (
     <div className={`slot ${open ? '' : 'pen'}`}>
@@ -47,12 +52,16 @@ export function NumberSlot({
           id={id}
           value={text}
           readOnly={readOnly}
-          inputMode="decimal"
+          inputMode={narrow ? 'none' : 'decimal'}
           autoComplete="off"
           className={slot.optional ? 'may' : undefined}
           placeholder={slot.optional ? say('slot.optional') : '–'}
           data-main-key="yes"
-          onFocus={onFocus}
+          onFocus={({ currentTarget }) => {
+            onFocus()
+            requestAnimationFrame(() => currentTarget.closest('.slot')?.scrollIntoView({ block: 'nearest' }))
+          }}
+          onBlur={onBlur}
           aria-invalid={message !== null}
           aria-describedby={message ? `${id}-said` : undefined}
           onChange={(event) => onText(event.target.value)}

@@ -10,6 +10,7 @@ import { steps } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
 import { exampleModule, exampleSite, exampleString } from '@/core/steps/worked'
 import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { sayCode } from '@/words/say'
 import { RunSheet } from '../run/RunSheet'
 import { noActions } from '../testing/noActions'
 import { Bench } from './Bench'
@@ -67,13 +68,17 @@ describe('the bench', () => {
     for (const other of step.example.others?.(id) ?? []) build.part(other)
     const html = drawn(build, step.id, id)
     expect(html).toContain('id="bench-title"')
-    expect(html).toContain('class="chk"')
+    for (const { id } of step.cautions) expect(html).toContain(plain(sayCode('caution', id)))
     // Where a panel stands over the questions the drawing is behind a key.
-    expect(html).toContain(isRead(step) && step.panel ? 'How it is connected' : 'role="img"')
+    expect(html).toContain(
+      isRead(step) && (step.panel || step.id === 'safe-isolation') ? 'How it is connected' : 'role="img"',
+    )
     expect(html).toContain('data-testid="verdict"')
     expect(html).not.toContain('NaN')
     expect(html).not.toContain('undefined')
-    for (const caution of step.cautions) if (caution.hard) expect(html).toContain('class="tick"')
+    // What is isolated already is read, not taken: there is nothing to tick.
+    const ticks = step.id === 'safe-isolation' ? [] : step.cautions.filter(({ hard }) => hard)
+    for (const { id } of ticks) expect(html).toContain(`type="checkbox" value="${id}"`)
   })
 
   it('draws a list of checks as rows of three answers, the next one marked', () => {
@@ -105,7 +110,7 @@ describe('the bench', () => {
   it('wants cautions ticked before a simulated instrument is pressed', () => {
     const build = new FactsBuilder()
     const html = drawn(build, 'pv-polarity', build.string('1'))
-    expect(html).toContain('Tick what stands above first')
+    expect(html).toContain('Tick above first')
     expect(html).toMatch(/<button[^>]*disabled[^>]*data-testid="press"|data-testid="press"[^>]*disabled/)
   })
 

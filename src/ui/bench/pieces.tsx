@@ -2,7 +2,6 @@
 import type { ReactNode } from 'react'
 import { Button, Select } from 'antd'
 import type { Instrument } from '@/core/record/instrument'
-import type { Caution } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { shortDay } from '../shell/time'
@@ -109,50 +108,6 @@ export function PlaceSelect({
       options={places.map((one) => ({ value: one, label: sayCode('place', one) }))}
       data-testid="place"
     />
-  )
-}
-
-type TickProps = { id: string; ticked: readonly string[]; setTicked(list: readonly string[]): void }
-
-/** A hard caution: it must be ticked. */
-export function CautionTick({ id, ticked, setTicked }: TickProps) {
-  return (
-    <label className="one">
-      <input
-        type="checkbox"
-        className="tick"
-        checked={ticked.includes(id)}
-        onChange={(event) => setTicked(event.target.checked ? [...ticked, id] : ticked.filter((one) => one !== id))}
-      />
-      {sayCode('caution', id)}
-    </label>
-  )
-}
-
-/** What stands before the slots: the hard ones must be ticked, the others are said. */
-export function Cautions({
-  cautions,
-  ticked,
-  setTicked,
-}: {
-  cautions: readonly Caution[]
-  ticked: readonly string[]
-  setTicked(list: readonly string[]): void
-}) {
-  return (
-    <div className="chk">
-      <h3>{say('bench.before')}</h3>
-      {cautions.map(({ id, hard }) =>
-        hard ? (
-          <CautionTick key={id} id={id} ticked={ticked} setTicked={setTicked} />
-        ) : (
-          <p className="one said" key={id}>
-            <Mark verdict="close" size={20} named={false} />
-            {sayCode('caution', id)}
-          </p>
-        ),
-      )}
-    </div>
   )
 }
 

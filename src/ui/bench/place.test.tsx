@@ -42,11 +42,7 @@ describe('where a string was read', () => {
     )!
     atInverter.id = 'at-inverter'
     await press('#at-inverter')
-    for (const one of document.querySelectorAll<HTMLElement>('.chk .tick:not(:checked)')) {
-      one.id = 'tick'
-      await press('#tick')
-      one.id = ''
-    }
+    await press('[data-testid=tick-all]')
     await type('#slot-voltage', '374.5')
     await press('[data-testid=keep]')
     expect(keep).toHaveBeenCalledOnce()

@@ -56,25 +56,30 @@ describe('a step that was added by its file, its words and its drawing', () => {
   })
 
   it('is drawn on the bench with its words, its drawing, its slot and its rule', () => {
-    const drawn = renderToStaticMarkup(
-      <Bench
-        facts={facts}
-        evaluation={evaluation}
-        one={one}
-        stepNumber=""
-        canWrite
-        conditions={null}
-        latest={{}}
-        instrumentId={null}
-        setInstrument={nothing}
-        actions={noActions}
-        onLook={nothing}
-        side={null}
-      />,
-    )
+    const benchOf = (facts: Facts): string => {
+      const evaluation = evaluate(facts, START_ms)
+      return renderToStaticMarkup(
+        <Bench
+          facts={facts}
+          evaluation={evaluation}
+          one={evaluation.byKey.get(key)!}
+          stepNumber=""
+          canWrite
+          conditions={null}
+          latest={{}}
+          instrumentId={null}
+          setInstrument={nothing}
+          actions={noActions}
+          onLook={nothing}
+          side={null}
+        />,
+      )
+    }
+    const unread = { ...facts, entries: facts.entries.filter((entry) => entry.body.kind !== 'reading') }
+    expect(benchOf(unread)).toContain('aria-label="DC switch DC1. 1: terminal"')
+    const drawn = benchOf(facts)
     expect(drawn).toContain('Pull at the terminals, switch DC1')
     expect(drawn).toContain('slot-pull')
-    expect(drawn).toContain('aria-label="DC switch DC1. 1: terminal"')
     expect(drawn).toContain('6 holds at DC1.')
     expect(drawn).toContain('class="rule"')
   })

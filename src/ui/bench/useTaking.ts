@@ -7,6 +7,7 @@ import type { Measurable } from '@/core/record/instrument'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
+import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
   carriedInto,
@@ -23,7 +24,7 @@ import {
 const focusSlot = (id: string): void => document.getElementById(`slot-${id}`)?.focus()
 
 /** Taking one reading: what was typed so far, what is still open, and how it is kept. */
-export function useTaking(props: BenchProps, ticked: readonly string[]) {
+export function useTaking(props: BenchProps, minded: Minded) {
   const { facts, evaluation, one, actions, canWrite, conditions } = props
   const carried = useMemo(
     () => carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id),
@@ -38,8 +39,8 @@ export function useTaking(props: BenchProps, ticked: readonly string[]) {
   const [confirming, setConfirming] = useState(false)
 
   const at = draft.conditions ?? conditions
-  const { cautions } = shownFor(one.step, draft.choices)
-  const ready = cautions.every((caution) => !caution.hard || ticked.includes(caution.id))
+  const { cautions, hookup } = shownFor(one.step, draft.choices)
+  const ready = minded.isReady(hookup, cautions)
   const state = useMemo(() => readDraft(draft, one, evaluation, at), [draft, one, evaluation, at])
   const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
   const trap = taking ? (state.judged?.trap ?? null) : null

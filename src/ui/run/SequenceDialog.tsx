@@ -9,7 +9,8 @@ import type { Instrument } from '@/core/record/instrument'
 import { partName, say, sayCode } from '@/words/say'
 import { readingText } from '@/words/reading'
 import type { JobStore } from '../device/jobStore'
-import { CautionTick } from '../bench/pieces'
+import { Cautions } from '../bench/Before'
+import { hardCautions } from '../bench/minded'
 import { Mark } from '../mark/Mark'
 import { pressSimulated } from './pressSimulated'
 import { runSequence, type SequenceEnd, sequenceOf, type Taken } from './sequence'
@@ -29,14 +30,12 @@ type Props = {
 /** The tester's automatic sequence: cautions of all its tests first, then one reading after another, then kept together. */
 export function SequenceDialog({ store, facts, evaluation, one, tool, conditions, onHeard, onClose }: Props) {
   const [steps] = useState(() => sequenceOf(evaluation, facts, one, tool))
-  const hard = [
-    ...new Set(steps.flatMap((other) => other.step.cautions.filter((one) => one.hard).map((one) => one.id))),
-  ]
+  const hard = hardCautions(steps.map((other) => other.step))
   const [ticked, setTicked] = useState<readonly string[]>([])
   const [taken, setTaken] = useState<readonly Taken[]>([])
   const [end, setEnd] = useState<SequenceEnd | null>(null)
   const [running, setRunning] = useState(false)
-  const ready = hard.every((id) => ticked.includes(id))
+  const ready = hard.every(({ id }) => ticked.includes(id))
 
   const start = async (): Promise<void> => {
     setRunning(true)
@@ -79,9 +78,7 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
         <p>{say('sequence.none')}</p>
       ) : (
         <div className="chk">
-          {hard.map((id) => (
-            <CautionTick key={id} id={id} ticked={ticked} setTicked={setTicked} />
-          ))}
+          <Cautions cautions={hard} ticked={ticked} onTick={setTicked} />
         </div>
       )}
       <ul className="seq" data-testid="sequence">

@@ -6,7 +6,8 @@ import { kinds, nameOf } from '@/core/plant/kinds'
 import type { PartKind } from '@/core/plant/part'
 import type { Facts } from '@/core/record/facts'
 import { say, type WordKey } from '@/words/say'
-import { CautionTick } from '../bench/pieces'
+import { Cautions } from '../bench/Before'
+import { hardCautions } from '../bench/minded'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import type { JobRoute } from '../shell/route'
 import { rowsOf, stepsInGrid } from './model'
@@ -38,16 +39,8 @@ export function ScheduleScreen({ store, snapshot, facts, evaluation, route, go }
       ),
     [evaluation],
   )
-  const hard = [
-    ...new Set(
-      grids.flatMap(({ steps }) =>
-        steps.flatMap((step) =>
-          (step.cautions as readonly { id: string; hard: boolean }[]).filter((one) => one.hard).map((one) => one.id),
-        ),
-      ),
-    ),
-  ]
-  const ready = hard.every((id) => ticked.includes(id))
+  const hard = hardCautions(grids.flatMap(({ steps }) => [...steps]))
+  const ready = hard.every(({ id }) => ticked.includes(id))
   return (
     <section className="pane schedule">
       <div className="dayhd">
@@ -63,9 +56,7 @@ export function ScheduleScreen({ store, snapshot, facts, evaluation, route, go }
           {canWrite && !ready && (
             <div className="chk row-chk">
               <b>{say('bench.before')}</b>
-              {hard.map((id) => (
-                <CautionTick key={id} id={id} ticked={ticked} setTicked={setTicked} />
-              ))}
+              <Cautions cautions={hard} ticked={ticked} onTick={setTicked} />
             </div>
           )}
           {grids.map(({ kind, steps, rows }) => (

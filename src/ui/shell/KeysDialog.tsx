@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { lettersOff, setLettersOff } from './keys'
 
-const shown = ['enter', 'r', 'k', 'n', 'b', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
+const shown = ['enter', 'r', 'k', 'n', 'b', 'h', 'y', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
 
 /** Every key, and the switch that turns single letters off. */
 export function KeysDialog({ onClose }: { onClose(): void }) {

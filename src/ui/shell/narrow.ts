@@ -1,20 +1,24 @@
 'use client'
 import { useSyncExternalStore } from 'react'
 
-/** Below this width the run sheet is a drawer and the margin becomes tabs; the style sheets have the same figure. */
-const query = '(max-width: 999px)'
+/** Below these widths the style sheets change as well, at the same figures. */
+const NARROW = '(max-width: 999px)'
+const PHONE = '(max-width: 759px)'
 
-function subscribe(listener: () => void): () => void {
-  const list = window.matchMedia(query)
-  list.addEventListener('change', listener)
-  return () => list.removeEventListener('change', listener)
-}
-
-/** Whether the screen is narrow: what is not seen there is not drawn either. */
-export function useNarrow(): boolean {
+function useMedia(query: string): boolean {
   return useSyncExternalStore(
-    subscribe,
+    (listener) => {
+      const list = window.matchMedia(query)
+      list.addEventListener('change', listener)
+      return () => list.removeEventListener('change', listener)
+    },
     () => window.matchMedia(query).matches,
     () => false,
   )
 }
+
+/** The run sheet is a drawer and the margin becomes tabs: what is not seen there is not drawn either. */
+export const useNarrow = (): boolean => useMedia(NARROW)
+
+/** Verdict, keypad and actions stand together at the foot. */
+export const usePhone = (): boolean => useMedia(PHONE)

@@ -9,7 +9,13 @@ export function inDom() {
   beforeEach(() => {
     vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true)
     // What a browser has and this stand-in for one has not.
-    window.matchMedia ??= (() => ({ matches: false, addListener: vi.fn(), removeListener: vi.fn() })) as never
+    window.matchMedia ??= (() => ({
+      matches: false,
+      addListener: vi.fn(),
+      removeListener: vi.fn(),
+      addEventListener: vi.fn(),
+      removeEventListener: vi.fn(),
+    })) as never
     Element.prototype.scrollIntoView ??= vi.fn()
     vi.stubGlobal(
       'ResizeObserver',

@@ -1,0 +1,82 @@
+// @vitest-environment jsdom
+import { beforeEach, describe, expect, it } from 'vitest'
+import { evaluate, stepKey } from '@/core/evaluate'
+import { exampleString } from '@/core/steps/worked'
+import { conditions, FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
+import { inDom } from '../testing/inDom'
+import { noActions } from '../testing/noActions'
+import { Bench } from './Bench'
+import { forgetMinded } from './minded'
+
+const { draw, find, press } = inDom()
+const nothing = (): undefined => undefined
+beforeEach(forgetMinded)
+
+const build = new FactsBuilder()
+const arrayOf = (tag: string): string =>
+  build.part({ kind: 'array', tag, tilt_deg: 30, azimuth_deg: 180, mounting: 'open-rack' })
+const stringOn = (tag: string, arrayId: string): string => {
+  const string = build.part({ ...exampleString(11), tag, arrayId })
+  build.polarity(string)
+  return string
+}
+const [south, east] = [arrayOf('South'), arrayOf('East')]
+const [first, second, elsewhere] = [stringOn('1', south), stringOn('2', south), stringOn('3', east)]
+
+/** The bench for the voltage of a string, opened anew. */
+async function open(string: string, facts = build.facts()): Promise<void> {
+  const evaluation = evaluate(facts, START_ms)
+  await draw(
+    <Bench
+      key={`${string} ${facts.visits.length}`}
+      facts={facts}
+      evaluation={evaluation}
+      one={evaluation.byKey.get(stepKey('pv-voc', string))!}
+      stepNumber="step"
+      canWrite
+      conditions={conditions()}
+      latest={{}}
+      instrumentId={null}
+      setInstrument={nothing}
+      actions={noActions}
+      onLook={nothing}
+      side={null}
+    />,
+  )
+}
+const left = (): number => document.querySelectorAll('.chk input:not(:checked)').length
+const isDrawn = (): boolean => document.querySelector('.hook figure') !== null
+
+describe('what must be ticked before a test', () => {
+  it('is ticked once for the strings of one array, whose drawing then folds away', async () => {
+    await open(first)
+    expect(left()).toBeGreaterThan(0)
+    expect(isDrawn()).toBe(true)
+    await press('[data-testid=tick-all]')
+    expect(left()).toBe(0)
+    expect(isDrawn()).toBe(true)
+    await open(second)
+    expect(isDrawn()).toBe(false)
+    // What was minded stays to be read, and the drawing is one key away.
+    expect(find('[data-testid=known]').textContent).toContain('Open plugs are live in daylight')
+    await press('[data-testid=hook-up]')
+    expect(isDrawn()).toBe(true)
+  })
+
+  it('is asked again on another array', async () => {
+    await open(first)
+    await press('[data-testid=tick-all]')
+    await open(elsewhere)
+    expect(left()).toBeGreaterThan(0)
+    expect(isDrawn()).toBe(true)
+  })
+
+  it('is asked again in another visit', async () => {
+    await open(first)
+    await press('[data-testid=tick-all]')
+    const facts = build.facts()
+    const visits = [...facts.visits, { ...facts.visits[0]!, id: `${facts.visits[0]!.id.slice(0, -1)}f` }]
+    await open(second, { ...facts, visits })
+    expect(left()).toBeGreaterThan(0)
+  })
+})
