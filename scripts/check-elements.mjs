@@ -10,7 +10,6 @@ const NATIVE = /<(?:select|table|textarea|input)\b/g
 /** Files that draw their own, and why. */
 const OWN = {
   'src/ui/bench/Slots.tsx': 'the big figure of a reading, with its keypad',
-  'src/ui/bench/pieces.tsx': 'the tick of a caution, which hands the focus on',
   'src/ui/plug/PlugPanel.tsx': 'columns that stand under the drawn track of the pilot',
   'src/ui/plug/TripGuide.tsx': 'the figure of a trip, read at arm’s length',
   'src/ui/record/Preview.tsx': 'the sheet as it is printed',

@@ -11,6 +11,14 @@ import { english, figure, fill, hasWords, meaningOf, quantity, say, sayCode } fr
 
 const space = '\u00a0'
 
+describe('a count', () => {
+  it('takes the form of the word that goes with it', () => {
+    const late = '{days|one:# day|other:# days} late'
+    expect([1, 2, 0].map((days) => fill(late, { days }))).toEqual(['1 day late', '2 days late', '0 days late'])
+    expect(fill(late, {})).toBe('? late')
+  })
+})
+
 describe('figures as people read them', () => {
   it('have a true minus sign, and none on nothing', () => {
     expect([figure(-4.651, 2), figure(-0.001, 1), figure(2, 1, true), figure(0, 1, true)]).toEqual([
@@ -74,7 +82,7 @@ describe('every sentence of the table', () => {
 
   it('opens and closes every figure', () => {
     for (const [key, text] of entries) {
-      expect(text.replace(/\{\w+(:[+\w]+)?\}/g, ''), key).not.toMatch(/[{}]/)
+      expect(text.replace(/\{\w+(:[+\w]+|(\|(one|two|few|many|other):[^|}]*)+)?\}/g, ''), key).not.toMatch(/[{}]/)
     }
   })
 

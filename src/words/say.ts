@@ -78,6 +78,20 @@ export function quantity(value: number, unit: Unit, decimals: number, signed = f
 const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field', 'choice', 'bound', 'need'])
 const slot = /\{(\w+)(?::([+\w]+))?\}/g
 
+/** A count with the form of the word that the language wants: `{days|one:# day|other:# days}`. */
+const counted = /\{(\w+)((?:\|(?:zero|one|two|few|many|other):[^|}]*)+)\}/g
+const plurals = new Intl.PluralRules('en')
+
+function inNumber(value: number, forms: string): string {
+  const all = Object.fromEntries(
+    forms
+      .slice(1)
+      .split('|')
+      .map((form) => [form.slice(0, form.indexOf(':')), form.slice(form.indexOf(':') + 1)]),
+  )
+  return (all[plurals.select(value)] ?? all.other ?? '#').replace('#', figure(value, Number.isInteger(value) ? 0 : 1))
+}
+
 /** A figure and its unit stay on one line. */
 const beforeUnit = /(?<=[\d)]) (?=(?:V|A|W|K|Ω|mV|mA|MΩ|kΩ|%|°C|W\/m²|ms|mA|kA|mm²)(?![\p{L}\p{N}]))/gu
 
@@ -86,10 +100,14 @@ const wordOf = (key: string): string | undefined => (english as Record<string, s
 /**
  * Fills a sentence: `{name}` as text, `{name:2}` with two decimals, `{name:+1}` signed, `{name:unit}` as a unit,
  * `{name:slot}`, `{name:rating}`, `{name:limit}`, `{name:field}`, `{name:choice}`, `{name:bound}` and `{name:need}` as the words of one, `{name:step}` as a step’s short name,
- * `{name:finding}` as the sentence of another finding with the same figures.
+ * `{name|one:# day|other:# days}` in the form that goes with the count, `{name:finding}` as the sentence of another finding with the same figures.
  */
 export function fill(sentence: string, figures: Figures = {}): string {
-  const filled = sentence.replace(slot, (_, name: string, format: string | undefined) => {
+  const numbered = sentence.replace(counted, (_, name: string, forms: string) => {
+    const value = figures[name]
+    return typeof value === 'number' ? inNumber(value, forms) : '?'
+  })
+  const filled = numbered.replace(slot, (_, name: string, format: string | undefined) => {
     const value = figures[name]
     if (value === undefined) return '?'
     if (format !== undefined && named.has(format)) return wordOf(`${format}.${value}`) ?? String(value)

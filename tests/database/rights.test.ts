@@ -105,6 +105,13 @@ const rows: Row[] = [
     notAssigned: HIDDEN,
   },
   {
+    route: 'jobs/[id]/plan',
+    path: (id) => `/api/jobs/${id}/plan`,
+    body: () => ({}),
+    may: { viewer: NO, tester: NO, supervisor: 422 },
+    notAssigned: HIDDEN,
+  },
+  {
     route: 'jobs/[id]/seal',
     path: (id) => `/api/jobs/${id}/seal`,
     body: () => ({}),

@@ -66,6 +66,7 @@ const DOORS: readonly Door[] = [
   fixed(ofJob('visits'), { id: uuid(), title: 'fuzz' }),
   fixed(ofJob('pair'), { instrumentId: uuid() }),
   fixed(ofJob('people'), { person: uuid(), works: true }),
+  fixed(ofJob('plan'), { dueOn: '2026-03-07', putAway: false }),
   fixed(ofJob('certificate'), { issue: 'Z' }),
   fixed(ofJob('standin'), { instrumentId: demo.tester07, partId: job.string.id, key: 'dc-voltage' }),
   fixed('/api/code', { code: 'ABCD-EFGH-JKMN', password: 'ten letters' }),

@@ -87,7 +87,7 @@ describe('in the hand', () => {
             .click(),
         key,
       )
-    await page.waitForSelector('[data-testid=verdict][data-verdict=outside]')
+    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('#slot-voltage')?.value === '350')
     const cut = await page.evaluate(() =>
       ['.slot:has(#slot-voltage)', '.bench .verdict', '.bench .keys', '.bench .acts'].filter((selector) => {
         const box = document.querySelector(selector)!.getBoundingClientRect()

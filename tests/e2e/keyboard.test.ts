@@ -60,9 +60,9 @@ describe('the story by keyboard alone', () => {
     await page.keyboard.press('Enter')
     await sees(page, 'It should read')
 
-    await tabTo(page, 'the first caution', (element) => element.classList.contains('tick'))
+    await tabTo(page, 'the first caution', (element) => element.matches('.chk input'))
     await page.keyboard.press('Space')
-    await tabTo(page, 'the second caution', (element) => element.classList.contains('tick'))
+    await tabTo(page, 'the second caution', (element) => element.matches('.chk input'))
     await page.keyboard.press('Space')
     await page.keyboard.press('1')
     await page.keyboard.type('700')

@@ -17,8 +17,8 @@ export async function asVersionBefore(owner: mysql.Connection): Promise<void> {
     'ALTER TABLE entry DROP COLUMN seq, DROP COLUMN clock_moved_ms',
     'ALTER TABLE seal DROP INDEX seal_number',
     'ALTER TABLE seal DROP COLUMN number',
-    'ALTER TABLE job DROP COLUMN seals',
-    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 6',
+    'ALTER TABLE job DROP COLUMN seals, DROP COLUMN due_on, DROP COLUMN put_away_at',
+    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 7',
   ])
     await owner.query(statement)
   const [[{ id: person }]] = (await owner.query('SELECT id FROM person')) as unknown as [[{ id: string }]]

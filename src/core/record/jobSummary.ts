@@ -94,7 +94,13 @@ export type JobLine = {
   number: string
   name: string
   place: string
+  /** Who works on it, by name. */
+  people: string[]
   visitAt: string | null
+  /** The day by which it is wanted, as 2026-03-07. */
+  dueOn: string | null
+  /** When somebody took it out of the lists; it is lost nowhere. */
+  putAwayAt: string | null
   summary: JobSummary
   /** What it needs that nothing in the kit has. */
   kitLacks: KitNeed[]

@@ -68,6 +68,9 @@ export const job = mysqlTable('job', {
   /** A cache for lists: what it was computed from stands beside it, and readers recompute when it is behind. */
   summary: json().$type<unknown>(),
   summarySeen: int('summary_seen'),
+  /** The day by which it is wanted. */
+  dueOn: char('due_on', { length: 10 }),
+  putAwayAt: instant('put_away_at'),
 })
 
 export const jobPerson = mysqlTable(

@@ -62,6 +62,10 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   )
 }
 
+const DAY_ms = 24 * 60 * MINUTE_ms
+/** A day so many after today, as 2026-03-07. */
+const dayAfter = (now: number, days: number): string => new Date(now + days * DAY_ms).toISOString().slice(0, 10)
+
 const stringOf = (tag: string, arrayId: string, modulesInSeries: number, type = tarnlight): StringData => ({
   kind: 'string',
   tag,
@@ -102,6 +106,7 @@ async function openRoof(db: Database, kit: readonly Instrument[], now: number): 
       name: 'Quern House',
       place: 'Quern Hill, Nether Quill',
       people: [tam.id, ness.id],
+      dueOn: dayAfter(now, 0),
     },
     new Date(now - 55 * MINUTE_ms),
   )
@@ -137,7 +142,15 @@ async function millRoof(db: Database, kit: readonly Instrument[], now: number): 
   const start = now - 26 * 60 * MINUTE_ms
   await createJob(
     db,
-    { id: jobId, visitId, number: '0608', name: 'Tolling Mill', place: 'Mill Road, Halewick', people: [tam.id] },
+    {
+      id: jobId,
+      visitId,
+      number: '0608',
+      name: 'Tolling Mill',
+      place: 'Mill Road, Halewick',
+      people: [tam.id],
+      dueOn: dayAfter(now, -3),
+    },
     new Date(start),
   )
   const job = new DemoJob(db, jobId, visitId, kit, start)
@@ -212,6 +225,7 @@ async function barnRoof(db: Database, kit: readonly Instrument[], now: number): 
       name: 'Larkspur Barn',
       place: 'Larkspur Farm, Halewick',
       people: [tam.id, ness.id],
+      dueOn: dayAfter(now, 5),
     },
     new Date(start),
   )

@@ -7,6 +7,7 @@ import { type Database, DUPLICATE_KEY, errnoOf, NO_SUCH_ROW } from '../db/client
 import { company, job, jobPerson, regime, visit } from '../db/schema'
 import { Refused } from '../door'
 import { writeAudit } from '../people/audit'
+import { dueOnSchema } from './planJob'
 
 export const newJobSchema = z.strictObject({
   id: idSchema,
@@ -15,6 +16,7 @@ export const newJobSchema = z.strictObject({
   name: jobSchema.shape.name,
   place: jobSchema.shape.place,
   people: z.array(idSchema).max(50),
+  dueOn: dueOnSchema.optional(),
   /** Which version of which regime the job is judged by; the default where nobody chose. */
   regime: z.strictObject({ id: z.string().max(60), version: z.number().int().min(1) }).optional(),
 })
@@ -46,6 +48,7 @@ export async function createJob(
         regimeId: pinned.id,
         regimeVersion: pinned.version,
         createdAt: now,
+        dueOn: wanted.dueOn ?? null,
       })
       await tx.insert(visit).values({ id: wanted.visitId, jobId: wanted.id, startsAt: now, title: '' })
       for (const personId of wanted.people)

@@ -1,8 +1,8 @@
-import { count, desc, eq, inArray } from 'drizzle-orm'
+import { and, count, desc, eq, inArray } from 'drizzle-orm'
 import { lacksOf } from '@/core/evaluation/kitGate'
 import { type JobLine, type JobSummary, jobSummarySchema, summarise } from '@/core/record/jobSummary'
 import type { Database } from '../db/client'
-import { entry, instrument, job, jobPerson, seal, visit } from '../db/schema'
+import { entry, instrument, job, jobPerson, person, seal, visit } from '../db/schema'
 import type { Member } from '../people/people'
 import { loadFacts } from './facts'
 
@@ -24,14 +24,39 @@ export async function jobsFor(db: Database, member: Member, now: number): Promis
   const visits = await db.select().from(visit).where(inArray(visit.jobId, ids)).orderBy(desc(visit.startsAt))
   const kit = await db.select().from(instrument).where(eq(instrument.retired, false))
   const tools = kit.map((one) => one.data)
+  const people = await workersOf(db, ids)
   const lines: JobLine[] = []
   for (const row of rows) {
     const visitAt = visits.find((one) => one.jobId === row.id)?.startsAt.toISOString() ?? null
     const summary = await summaryOf(db, row, seen.get(row.id) ?? 0, now)
     const kitLacks = lacksOf(summary.kitNeeds, tools)
-    lines.push({ id: row.id, number: row.number, name: row.name, place: row.place, visitAt, summary, kitLacks })
+    lines.push({
+      id: row.id,
+      number: row.number,
+      name: row.name,
+      place: row.place,
+      people: people.get(row.id) ?? [],
+      visitAt,
+      dueOn: row.dueOn,
+      putAwayAt: row.putAwayAt?.toISOString() ?? null,
+      summary,
+      kitLacks,
+    })
   }
   return lines.sort((a, b) => (b.visitAt ?? '').localeCompare(a.visitAt ?? ''))
+}
+
+/** The names of who works on each job. */
+async function workersOf(db: Database, ids: string[]): Promise<Map<string, string[]>> {
+  const rows = await db
+    .select({ id: jobPerson.jobId, name: person.name })
+    .from(jobPerson)
+    .innerJoin(person, eq(person.id, jobPerson.personId))
+    .where(and(inArray(jobPerson.jobId, ids), eq(person.active, true)))
+    .orderBy(person.name)
+  const names = new Map<string, string[]>()
+  for (const { id, name } of rows) names.set(id, [...(names.get(id) ?? []), name])
+  return names
 }
 
 /** Entries and seals are append-only, so their number says whether a summary is behind. */

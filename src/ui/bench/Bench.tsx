@@ -18,6 +18,7 @@ import { Keypad } from './Keypad'
 import { useMinded } from './minded'
 import { DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
+import { useDock } from './useDock'
 import { usePanel } from './usePanel'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
@@ -31,6 +32,7 @@ export function Bench(props: BenchProps) {
   /** Whether somebody wanted the drawing of the leads, or wanted it away; null while nobody said. */
   const [hookupAsked, askHookup] = useState<boolean | null>(null)
   const narrow = props.side !== null
+  const dock = useDock()
   const minded = useMinded(evaluation, one.part)
   const taking = useTaking(props, minded)
   const { draft, state, live, trap, next, canKeep, ready } = taking
@@ -234,7 +236,7 @@ export function Bench(props: BenchProps) {
         />
       )}
       {props.side}
-      <div className="dock">
+      <div className="dock" ref={dock}>
         {band}
         {pad}
         {foot}

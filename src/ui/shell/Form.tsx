@@ -49,7 +49,7 @@ export function Said({ message }: { message: string | null }) {
 type LabelledProps = { label: string; message?: string | null; children(id: string): ReactNode }
 
 /** A field under its name, with the sentence that says what is wrong with it. */
-function Labelled({ label, message, children }: LabelledProps) {
+export function Labelled({ label, message, children }: LabelledProps) {
   const id = useId()
   return (
     <AntForm.Item

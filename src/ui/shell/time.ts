@@ -22,3 +22,12 @@ export const shortDay = (at: string | number, timeZone: string): string =>
 
 export const fullDay = (at: string | number, timeZone: string): string =>
   format('full', { day: 'numeric', month: 'long', year: 'numeric' }, timeZone).format(new Date(at))
+
+/** The day at a place, as 2026-03-07. */
+export const dayOf = (at: string | number, timeZone: string): string => {
+  const parts = format('iso', { year: 'numeric', month: '2-digit', day: '2-digit' }, timeZone).formatToParts(
+    new Date(at),
+  )
+  const part = (type: string): string => parts.find((one) => one.type === type)?.value ?? ''
+  return `${part('year')}-${part('month')}-${part('day')}`
+}

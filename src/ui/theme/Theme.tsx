@@ -101,6 +101,7 @@ function antdTheme(name: ThemeName): ThemeConfig {
       lineWidth: name === 'sun' ? 2 : 1,
       boxShadow: 'none',
       boxShadowSecondary: 'none',
+      boxShadowTertiary: 'none',
       motion: false,
     },
     components: {
@@ -110,6 +111,15 @@ function antdTheme(name: ThemeName): ThemeConfig {
         headerSplitColor: 'transparent',
         cellPaddingBlockSM: 6,
         cellPaddingInlineSM: 10,
+      },
+      Segmented: {
+        trackBg: t.sheet,
+        trackPadding: 0,
+        itemSelectedBg: t.ink,
+        itemSelectedColor: t.sheet,
+        itemHoverBg: t.paper,
+        itemColor: t.ink,
+        itemHoverColor: t.ink,
       },
       Form: { itemMarginBottom: 0, labelColor: t.ink2, labelFontSize: 14, verticalLabelPadding: '0 0 4px' },
       Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none', paddingInline: 16 },

@@ -1,14 +1,16 @@
 'use client'
-import { Button } from 'antd'
+import { Alert, Button, Select } from 'antd'
 import { useEffect, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import { say, type WordKey } from '@/words/say'
 import { Answered, ask } from '../device/api'
 import { defaultRegime } from '@/core/regime/shipped'
 import type { Regime } from '@/core/regime/regime'
-import { Choice, Field, Form, Said, Ticks } from '../shell/Form'
+import { Choice, Field, Form, Labelled, Said } from '../shell/Form'
+import { DayPicker } from './PlanDialog'
 
 const DEFAULT_REGIME = defaultRegime.id
+const CREW = 'upstand.crew'
 
 /** The newest version of each regime: a new job is pinned to no older one. */
 function newest(all: readonly Regime[]): Regime[] {
@@ -24,12 +26,19 @@ export function NewJob({ onClose }: { onClose(): void }) {
   const [place, setPlace] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const [people, setPeople] = useState<{ id: string; name: string; role: string }[]>([])
-  const [chosen, setChosen] = useState<readonly string[]>([])
+  const [chosen, setChosen] = useState<string[]>([])
+  const [dueOn, setDueOn] = useState<string | null>(null)
   const [regimes, setRegimes] = useState<Regime[]>([])
   const [regime, setRegime] = useState('')
   useEffect(() => {
     void ask<{ people: { id: string; name: string; role: string }[] }>('/api/people').then(
-      (answer) => setPeople(answer.people.filter((one) => one.role !== 'supervisor')),
+      (answer) => {
+        const workers = answer.people.filter((one) => one.role !== 'supervisor')
+        setPeople(workers)
+        // Who worked on the job made before works on this one as well, until somebody says otherwise.
+        const before = JSON.parse(localStorage.getItem(CREW) ?? '[]') as string[]
+        setChosen(workers.map((one) => one.id).filter((id) => before.includes(id)))
+      },
       () => undefined,
     )
     void ask<{ regimes: Regime[] }>('/api/regimes').then(
@@ -49,8 +58,10 @@ export function NewJob({ onClose }: { onClose(): void }) {
         name: name.trim(),
         place: place.trim(),
         people: chosen,
+        ...(dueOn === null ? {} : { dueOn }),
         ...(pinned ? { regime: { id: pinned.id, version: pinned.version } } : {}),
       })
+      localStorage.setItem(CREW, JSON.stringify(chosen))
       window.location.assign(`/job#${id}/plant`)
     } catch (error) {
       setMessage(error instanceof Answered ? error.message : say('record.needs-reception'))
@@ -74,21 +85,28 @@ export function NewJob({ onClose }: { onClose(): void }) {
           />
         )}
       </div>
-      {people.length > 0 && (
-        <Ticks
-          label={say('today.job-people')}
-          value={chosen}
-          onValue={setChosen}
-          options={people.map((one) => ({
-            value: one.id,
-            text: (
-              <>
-                {one.name} <span className="small quiet">{say(`role.${one.role}` as WordKey)}</span>
-              </>
-            ),
-          }))}
-        />
-      )}
+      <div className="two wide">
+        <Labelled label={say('today.job-people')}>
+          {(id) => (
+            <Select<string[]>
+              id={id}
+              mode="multiple"
+              optionFilterProp="label"
+              value={chosen}
+              onChange={setChosen}
+              data-testid="job-people"
+              options={people.map((one) => ({
+                value: one.id,
+                label: `${one.name}, ${say(`role.${one.role}` as WordKey)}`,
+              }))}
+            />
+          )}
+        </Labelled>
+        <Labelled label={say('today.plan-day')}>
+          {(id) => <DayPicker id={id} value={dueOn} onValue={setDueOn} />}
+        </Labelled>
+      </div>
+      {people.length > 0 && chosen.length === 0 && <Alert type="info" title={say('today.nobody-why')} />}
       <Said message={message} />
       <div style={{ display: 'flex', gap: 10 }}>
         <Button type="primary" htmlType="submit">

@@ -1,146 +1,64 @@
 'use client'
 import '@/words/ac'
-import { Button } from 'antd'
-import { useEffect, useState } from 'react'
-import type { KitNeed } from '@/core/steps/step'
-import { lackCode, needFigures } from '@/core/evaluation/kitNeed'
-import type { JobLine, JobSummary } from '@/core/record/jobSummary'
-import { figure, say, sayCode } from '@/words/say'
-import { Answered, ask, NoReception } from '../device/api'
-import { type Me, recall, remember } from '../device/store'
+import { Button, Empty, Input, Segmented } from 'antd'
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { byWhatIsNext, isFound, isOpenJob, type JobState, jobState } from '@/core/record/jobOrder'
+import type { JobLine } from '@/core/record/jobSummary'
+import { say, sayCode, type WordKey } from '@/words/say'
+import { Answered, ask } from '../device/api'
 import { useMe } from '../device/me'
-import { MiniLine } from '../line/Line'
-import { Mark, ZonePatterns } from '../mark/Mark'
+import { ZonePatterns } from '../mark/Mark'
+import { Said } from '../shell/Form'
 import { useKeys } from '../shell/keys'
 import { Strip } from '../shell/Strip'
-import { Calibrations } from './Calibrations'
-import { NewJob } from './NewJob'
+import { clockTime, dayName, dayOf } from '../shell/time'
 import { WhoCell } from '../shell/WhoCell'
-import { clockTime, dayName, shortDay } from '../shell/time'
+import { Calibrations } from './Calibrations'
+import { JobRow } from './JobRow'
+import { useJobs } from './useJobs'
 
-type List =
-  | { state: 'loading' }
-  | { state: 'here'; jobs: JobLine[]; at: string; reception: boolean }
-  | { state: 'none'; why: string }
+// What is asked for now and then comes then.
+const NewJob = lazy(() => import('./NewJob').then((module) => ({ default: module.NewJob })))
+const PlanDialog = lazy(() => import('./PlanDialog').then((module) => ({ default: module.PlanDialog })))
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
 
-function useJobs(me: Me | null): List {
-  const [list, setList] = useState<List>({ state: 'loading' })
-  useEffect(() => {
-    if (!me) return
-    let gone = false
-    const key = `jobs:${me.id}`
-    const load = async (): Promise<void> => {
-      try {
-        const { jobs } = await ask<{ jobs: JobLine[] }>('/api/jobs')
-        const at = new Date().toISOString()
-        await remember(key, { jobs, at })
-        if (!gone) setList({ state: 'here', jobs, at, reception: true })
-      } catch (error) {
-        const kept = await recall<{ jobs: JobLine[]; at: string }>(key)
-        if (gone) return
-        if (kept) setList({ state: 'here', ...kept, reception: !(error instanceof NoReception) })
-        else setList({ state: 'none', why: error instanceof Answered ? error.message : say('today.no-reception') })
-      }
-    }
-    void load()
-    const timer = setInterval(() => void load(), 30_000)
-    return () => {
-      gone = true
-      clearInterval(timer)
-    }
-  }, [me])
-  return list
-}
-
-/** What holds a job, in a few words. */
-function Holds({ summary, lacks }: { summary: JobSummary; lacks: readonly KitNeed[] }) {
-  const { holds } = summary
-  if (!holds) {
-    const sealed = summary.issue !== null && summary.sinceSeal === 0
-    const verdict = summary.total === 0 ? 'not-yet' : summary.worst
-    return (
-      <span className="bl">
-        <b>
-          <Mark verdict={sealed || summary.total > 0 ? verdict : 'not-yet'} size={20} />
-          {summary.total === 0
-            ? say('today.no-plant')
-            : sealed
-              ? say('today.sealed', { issue: summary.issue ?? '' })
-              : say('today.ready-to-sign')}
-        </b>
-        <span className="quiet">
-          {summary.total === 0 ? say('today.no-plant-why') : say('today.all-done', { total: summary.total })}
-        </span>
-      </span>
-    )
-  }
-  return (
-    <span className="bl">
-      <b>
-        <Mark verdict={holds.verdict} size={20} />
-        {sayCode('step', `${holds.stepId}.title`, { tag: holds.tag })}
-      </b>
-      <span className="quiet">
-        {sayCode('finding', holds.code, holds.figures)}
-        {holds.simulated && ` (${say('slot.simulated')})`}
-      </span>
-      {lacks.map((need) => (
-        <span key={JSON.stringify(need)} className="quiet">
-          {say(`today.${lackCode(need)}`, needFigures(need))}
-        </span>
-      ))}
-    </span>
-  )
-}
-
-function JobRow({ job, first, now }: { job: JobLine; first: boolean; now: number }) {
-  const { summary } = job
-  const isToday = job.visitAt !== null && dayName(job.visitAt, zone) === dayName(now, zone)
-  return (
-    <a className={`job ${first ? 'now' : ''}`} href={`/job#${job.id}/run`}>
-      <span className="tm">
-        {job.visitAt ? (isToday ? clockTime(job.visitAt, zone) : shortDay(job.visitAt, zone)) : ''}
-      </span>
-      <span className="jn">
-        <b>{job.name}</b>
-        <small className="quiet">
-          {summary.strings > 0
-            ? say('today.job', { number: job.number, strings: summary.strings, kWp: figure(summary.peak_W / 1000, 1) })
-            : job.number}
-        </small>
-      </span>
-      {summary.stations.length > 0 ? (
-        <MiniLine stations={summary.stations} />
-      ) : (
-        <span className="mini quiet small">{say('today.nothing-entered')}</span>
-      )}
-      <Holds summary={summary} lacks={job.kitLacks ?? []} />
-    </a>
-  )
-}
+/** Which jobs are shown: all that are open, or those that stand in one way. */
+const shows = ['open', 'outside', 'to-sign', 'sealed', 'put-away'] as const
+type Show = (typeof shows)[number]
+const isShown = (job: JobLine, show: Show): boolean =>
+  show === 'open' ? isOpenJob(job) : jobState(job) === (show satisfies JobState)
 
 export function TodayScreen() {
   const who = useMe()
   const me = who.state === 'in' ? who.me : null
-  const list = useJobs(me)
+  const { list, again } = useJobs(me)
   const [adding, setAdding] = useState(false)
+  const [typed, setTyped] = useState('')
+  const [show, setShow] = useState<Show>('open')
+  const [planned, setPlanned] = useState<JobLine | null>(null)
+  const [message, setMessage] = useState<string | null>(null)
   const now = Date.now()
-  const jobs = list.state === 'here' ? list.jobs : []
-  const open = jobs.filter((job) => job.summary.issue === null || job.summary.sinceSeal > 0)
-  const outside = jobs.filter((job) => job.summary.worst === 'outside')
-  const toSign = jobs.filter(
-    (job) =>
-      job.summary.total > 0 &&
-      job.summary.done === job.summary.total &&
-      (job.summary.issue === null || job.summary.sinceSeal > 0),
-  )
-  useKeys(
-    Object.fromEntries(
-      jobs.slice(0, 9).map((job, k) => [String(k + 1), () => window.location.assign(`/job#${job.id}/run`)]),
+  const today = dayOf(now, zone)
+  const all = list.state === 'here' ? list.jobs : []
+  const jobs = useMemo(() => [...all].sort(byWhatIsNext(today, (at) => dayOf(at, zone) === today)), [all, today])
+  const outside = jobs.filter((job) => jobState(job) === 'outside')
+  const toSign = jobs.filter((job) => jobState(job) === 'to-sign')
+  // A search looks everywhere: whoever types a number wants that job, wherever it stands.
+  const searching = typed.trim() !== ''
+  const shown = jobs.filter((job) => (searching ? isFound(job, typed.trim()) : isShown(job, show)))
+  useKeys({
+    ...Object.fromEntries(
+      shown.slice(0, 9).map((job, k) => [String(k + 1), () => window.location.assign(`/job#${job.id}/run`)]),
     ),
-  )
+    f: () => document.querySelector<HTMLInputElement>('#find-job')?.focus(),
+  })
+  const putAway = (job: JobLine): void => {
+    setMessage(null)
+    ask(`/api/jobs/${job.id}/plan`, { putAway: jobState(job) !== 'put-away' }).then(again, (error) =>
+      setMessage(error instanceof Answered ? error.message : say('record.needs-reception')),
+    )
+  }
 
   if (who.state !== 'in') return <div className="center-page quiet">{say('loading.day')}</div>
   return (
@@ -148,7 +66,9 @@ export function TodayScreen() {
       <ZonePatterns />
       <Strip
         title={dayName(now, zone)}
-        about={list.state === 'here' ? say('today.about', { open: open.length, sign: toSign.length }) : ''}
+        about={
+          list.state === 'here' ? say('today.about', { open: jobs.filter(isOpenJob).length, sign: toSign.length }) : ''
+        }
         who={<WhoCell me={who.me} />}
       >
         {list.state === 'here' && (
@@ -162,23 +82,78 @@ export function TodayScreen() {
         <section className="pane">
           <div className="dayhd">
             <h1>{say('today.title')}</h1>
+            {list.state === 'here' && all.length > 0 && (
+              <Input
+                id="find-job"
+                className="find"
+                type="search"
+                allowClear
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+                aria-label={say('today.find')}
+                placeholder={say('today.find')}
+              />
+            )}
             {me?.role === 'supervisor' && (
               <Button className="small" onClick={() => setAdding(!adding)} data-testid="new-job">
                 {say('today.new-job')}
               </Button>
             )}
           </div>
-          {adding && <NewJob onClose={() => setAdding(false)} />}
+          <Suspense>{adding && <NewJob onClose={() => setAdding(false)} />}</Suspense>
+          <Said message={message} />
+          {list.state === 'here' && all.length > 0 && (
+            <div className="scroll shows">
+              <Segmented<Show>
+                aria-label={say('today.show')}
+                disabled={searching}
+                value={show}
+                onChange={setShow}
+                options={shows.map((one) => ({
+                  value: one,
+                  label: say(`today.show-${one}` as WordKey, {
+                    count: jobs.filter((job) => isShown(job, one)).length,
+                  }),
+                }))}
+              />
+            </div>
+          )}
           {list.state === 'loading' && (
             <p className="quiet" style={{ padding: '20px 0' }}>
               {say('loading.day')}
             </p>
           )}
           {list.state === 'none' && <p style={{ padding: '20px 0' }}>{list.why}</p>}
-          {list.state === 'here' && jobs.length === 0 && <p style={{ padding: '20px 0' }}>{say('today.empty')}</p>}
-          {jobs.map((job, k) => (
-            <JobRow key={job.id} job={job} first={k === 0} now={now} />
+          {list.state === 'here' && all.length === 0 && <p style={{ padding: '20px 0' }}>{say('today.empty')}</p>}
+          {all.length > 0 && shown.length === 0 && (
+            <Empty
+              image={null}
+              description={searching ? say('today.none-found', { typed: typed.trim() }) : say('today.none-such')}
+            />
+          )}
+          {shown.map((job, k) => (
+            <JobRow
+              key={job.id}
+              job={job}
+              first={k === 0 && !searching && show === 'open'}
+              now={now}
+              today={today}
+              zone={zone}
+              menu={me?.role === 'supervisor' ? { plan: () => setPlanned(job), putAway: () => putAway(job) } : null}
+            />
           ))}
+          <Suspense>
+            {planned && (
+              <PlanDialog
+                job={planned}
+                onClose={() => setPlanned(null)}
+                onKept={() => {
+                  setPlanned(null)
+                  again()
+                }}
+              />
+            )}
+          </Suspense>
         </section>
         <aside className="margin" aria-label={say('today.side')}>
           <Calibrations me={me} now={now} />
