@@ -19,7 +19,8 @@ module.exports = {
     ]),
     only('words-need-core', '^src/words/', ['^src/core/']),
     only('standin-needs-core', '^src/standin/', ['^src/core/']),
-    only('report-needs-core-and-words', '^src/report/', ['^src/core/', '^src/words/']),
+    only('look-stands-alone', '^src/look/', []),
+    only('report-needs-core-words-and-look', '^src/report/', ['^src/core/', '^src/words/', '^src/look/']),
     {
       name: 'ui-stays-out-of-the-server',
       severity: 'error',

@@ -2,6 +2,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import type { Metadata, Viewport } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { themeSheet } from '@/look/tokens'
 import { Frame } from '@/ui/shell/Frame'
 import { StyleRegistry } from '@/ui/theme/StyleRegistry'
 import '@/ui/theme/upstand.css'
@@ -20,6 +21,10 @@ export default async function Layout({ children }: { children: ReactNode }) {
   const nonce = /'nonce-([^']+)'/.exec((await headers()).get('content-security-policy') ?? '')?.[1]
   return (
     <html lang="en">
+      <head>
+        {/* biome-ignore lint/security/noDangerouslySetInnerHtml: our own colours, made here. */}
+        <style nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeSheet() }} />
+      </head>
       <body>
         <StyleRegistry nonce={nonce}>
           <Frame nonce={nonce}>{children}</Frame>

@@ -206,17 +206,24 @@ export const byKeyboard = (page: Page): Hands => ({
   },
 })
 
+/** As a thumb does: what lies under the foot of the screen is moved into sight first. */
+async function tapInSight(page: Page, selector: string): Promise<void> {
+  await page.$eval(selector, (one) => one.scrollIntoView({ block: 'center' }))
+  await page.tap(selector)
+}
+
 export const byTouch = (page: Page): Hands => ({
   async tick() {
-    await page.tap('.chk input:not(:checked)')
+    await tapInSight(page, '.chk input:not(:checked)')
   },
   async answer(place) {
-    await page.tap(`.row.next .opt:nth-child(${place}), .choice:nth-child(${place})`)
+    await tapInSight(page, `.row.next .opt:nth-child(${place}), .choice:nth-child(${place})`)
   },
   async figure(text) {
     const empty = await page.evaluateHandle(() =>
       [...document.querySelectorAll<HTMLInputElement>('.slot .fig input')].find((one) => one.value === ''),
     )
+    await page.evaluate((one) => one?.scrollIntoView({ block: 'center' }), empty)
     await (empty as unknown as { tap(): Promise<void> }).tap()
     await page.waitForSelector('.keys')
     for (const key of text) {

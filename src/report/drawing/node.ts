@@ -2,6 +2,7 @@
  * A small drawing as data: the screen makes elements of it, the print a text. Colours are the tokens of the interface;
  * the print has them as ink on paper.
  */
+import { type Colour, printed } from '@/look/tokens'
 export type Node = {
   tag: 'path' | 'rect' | 'circle' | 'text' | 'g'
   attrs: Readonly<Record<string, string | number>>
@@ -16,17 +17,6 @@ export type Drawing = {
   nodes: readonly Node[]
 }
 
-/** Colours and sizes of print, by token. */
-const INK: Readonly<Record<string, string>> = {
-  ink: '#000000',
-  ink2: '#43505A',
-  pencil: '#636F76',
-  hair: '#B4BEB4',
-  sheet: '#FFFFFF',
-  accent: '#000000',
-  'within-tint': '#E3E8E3',
-  outside: '#000000',
-}
 const PRINT_FONT = 'Print'
 
 export const line = (d: string, colour = 'ink', width = 1.6, dash = ''): Node => ({
@@ -70,7 +60,7 @@ const escaped = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
 
 const inked = (value: string): string =>
-  value.replace(/var\(--([a-z0-9-]+)\)/g, (_, token: string) => INK[token] ?? '#000000')
+  value.replace(/var\(--([a-z0-9-]+)\)/g, (_, token: string) => printed[token as Colour] ?? printed.ink)
 
 function nodeText({ tag, attrs, text, kids }: Node): string {
   const own = tag === 'text' ? { ...attrs, 'font-family': PRINT_FONT } : attrs

@@ -5,6 +5,7 @@ import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from 'pd
 import type { SourceId } from '@/core/regime/sources'
 import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
+import { printed } from '@/look/tokens'
 import { type Certificate, sourceLine, type Table } from '@/report/certificate'
 import { type Drawing, svgOf } from '@/report/drawing/node'
 import { resultText, say, sayCode } from '@/words/say'
@@ -29,9 +30,7 @@ export type SealLines = {
   attachment: { name: string; bytes: string }
 }
 
-const INK = '#000000'
-const GREY = '#555555'
-const HAIR = '#9aa39a'
+const { ink: INK, ink2: GREY, hair: HAIR, sheet: PAPER } = printed
 
 type Stroke = {
   type: 'polyline'
@@ -51,18 +50,22 @@ const line = (lineWidth: number, lineColor: string, ...points: [number, number][
 /** The marks of verdicts, drawn in a box of 9 points: word and shape survive any printer. */
 const shapes: Record<Verdict, CanvasElement[]> = {
   within: [
-    { type: 'ellipse', x: 4.5, y: 4.5, r1: 4, r2: 4, color: '#0A6640' },
-    line(1, '#ffffff', [2.5, 4.7], [3.9, 6.1], [6.6, 3]),
+    { type: 'ellipse', x: 4.5, y: 4.5, r1: 4, r2: 4, color: printed.within },
+    line(1, PAPER, [2.5, 4.7], [3.9, 6.1], [6.6, 3]),
   ],
   close: [
-    { ...line(0.7, INK, [4.5, 0.2], [8.8, 4.5], [4.5, 8.8], [0.2, 4.5]), closePath: true, color: '#F2B01E' },
+    {
+      ...line(0.7, INK, [4.5, 0.2], [8.8, 4.5], [4.5, 8.8], [0.2, 4.5]),
+      closePath: true,
+      color: printed['close-fill'],
+    },
     line(1, INK, [5.2, 2.4], [5.2, 6.6]),
     { type: 'ellipse', x: 3.1, y: 4.5, r1: 0.75, r2: 0.75, color: INK },
   ],
   outside: [
-    { type: 'rect', x: 0.7, y: 0.7, w: 7.6, h: 7.6, color: '#AD1A21', lineWidth: 0 },
-    line(1.1, '#ffffff', [2.6, 2.6], [6.4, 6.4]),
-    line(1.1, '#ffffff', [6.4, 2.6], [2.6, 6.4]),
+    { type: 'rect', x: 0.7, y: 0.7, w: 7.6, h: 7.6, color: printed.outside, lineWidth: 0 },
+    line(1.1, PAPER, [2.6, 2.6], [6.4, 6.4]),
+    line(1.1, PAPER, [6.4, 2.6], [2.6, 6.4]),
   ],
   'not-yet': [
     {
@@ -72,20 +75,20 @@ const shapes: Record<Verdict, CanvasElement[]> = {
       r1: 3.5,
       r2: 3.5,
       lineWidth: 0.8,
-      lineColor: '#636F76',
+      lineColor: printed.pencil,
       dash: { length: 1.4, space: 1.35 },
     },
   ],
   'held-back': [
-    line(1.1, '#43505A', [1, 0.7], [1, 8.3]),
-    line(1.1, '#43505A', [8, 0.7], [8, 8.3]),
-    line(0.7, '#43505A', [1, 2.8], [8, 2.8]),
-    line(0.7, '#43505A', [1, 6.2], [8, 6.2]),
-    line(0.7, '#43505A', [1.4, 6.2], [7.6, 2.8]),
+    line(1.1, GREY, [1, 0.7], [1, 8.3]),
+    line(1.1, GREY, [8, 0.7], [8, 8.3]),
+    line(0.7, GREY, [1, 2.8], [8, 2.8]),
+    line(0.7, GREY, [1, 6.2], [8, 6.2]),
+    line(0.7, GREY, [1.4, 6.2], [7.6, 2.8]),
   ],
   'left-out': [
-    { type: 'ellipse', x: 4.5, y: 4.5, r1: 3.5, r2: 3.5, lineWidth: 0.8, lineColor: '#43505A' },
-    line(1, '#43505A', [2.8, 4.5], [6.2, 4.5]),
+    { type: 'ellipse', x: 4.5, y: 4.5, r1: 3.5, r2: 3.5, lineWidth: 0.8, lineColor: GREY },
+    line(1, GREY, [2.8, 4.5], [6.2, 4.5]),
   ],
 }
 /** A fresh copy each time: the library writes positions into what it is given. */

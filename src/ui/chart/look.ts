@@ -1,9 +1,8 @@
 /** What all charts share: their letters, and the box that tells of what is under the cursor. */
+import { FONT_FAMILY } from '@/look/tokens'
 import type { Palette } from './palette'
 
-const FONT = '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif'
-
-export const chartText = ({ ink2 }: Palette) => ({ fontFamily: FONT, fontSize: 14, color: ink2 })
+export const chartText = ({ ink2 }: Palette) => ({ fontFamily: FONT_FAMILY, fontSize: 14, color: ink2 })
 
 export const tooltipLook = (palette: Palette) => ({
   confine: true,

@@ -1,5 +1,6 @@
 import '@/words/ac'
 import { renderToStaticMarkup } from 'react-dom/server'
+import { colours } from '@/look/tokens'
 import { describe, expect, it } from 'vitest'
 import { evaluate, picturesOf } from '@/core/evaluate'
 import { stepKey } from '@/core/evaluation/types'
@@ -26,17 +27,7 @@ function picture(step: string, partId: string, slots: Record<string, SlotValue>,
 }
 const drawn = (data: Picture): string =>
   renderToStaticMarkup(<StepPicture picture={data} tag="E1" timeZone="Europe/London" />)
-const palette = {
-  ink: '#111',
-  ink2: '#333',
-  hair: '#ccc',
-  pencil: '#666',
-  accent: '#00f',
-  sheet: '#fff',
-  within: '#060',
-  'close-fill': '#fb0',
-  outside: '#a00',
-}
+const palette = colours.day
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ')
 /** As the chart library draws it. */
 function charted(data: Picture, tag = 'RCD1'): string {

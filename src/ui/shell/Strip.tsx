@@ -1,7 +1,8 @@
 'use client'
 import type { ReactNode } from 'react'
 import { say, type WordKey } from '@/words/say'
-import { type ThemeName, themeNames, useTheme } from '../theme/Theme'
+import { type ThemeName, themeNames } from '@/look/tokens'
+import { useTheme } from '../theme/Theme'
 
 export function Logo() {
   return (

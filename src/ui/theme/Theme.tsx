@@ -1,65 +1,16 @@
 'use client'
 import { ConfigProvider, theme as antd, type ThemeConfig } from 'antd'
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react'
-
-export const themeNames = ['day', 'sun', 'night'] as const
-export type ThemeName = (typeof themeNames)[number]
-
-type Tokens = Record<
-  'paper' | 'sheet' | 'ink' | 'ink2' | 'hair' | 'accent' | 'onAccent' | 'accentTint' | 'within' | 'close' | 'outside',
-  string
->
-/** The same colours as the CSS variables, for the component library, which computes with them. */
-const tokens: Record<ThemeName, Tokens> = {
-  day: {
-    paper: '#E9EDE6',
-    sheet: '#F8FAF5',
-    ink: '#14212B',
-    ink2: '#43505A',
-    hair: '#B4BEB4',
-    accent: '#2036C4',
-    onAccent: '#FFFFFF',
-    accentTint: '#DDE2F7',
-    within: '#0A6640',
-    close: '#7F4F00',
-    outside: '#AD1A21',
-  },
-  sun: {
-    paper: '#FFFFFF',
-    sheet: '#FFFFFF',
-    ink: '#000000',
-    ink2: '#1E262B',
-    hair: '#5A646A',
-    accent: '#0A1C9E',
-    onAccent: '#FFFFFF',
-    accentTint: '#FFFFFF',
-    within: '#00492A',
-    close: '#553300',
-    outside: '#8C0010',
-  },
-  night: {
-    paper: '#10171C',
-    sheet: '#182127',
-    ink: '#E9ECE5',
-    ink2: '#AAB6BA',
-    hair: '#3C4A52',
-    accent: '#9DB4FF',
-    onAccent: '#0B1230',
-    accentTint: '#26305A',
-    within: '#62D69B',
-    close: '#FFC95C',
-    outside: '#FF9187',
-  },
-}
+import { colours, FONT_FAMILY, type ThemeName, themeNames } from '@/look/tokens'
 
 function antdTheme(name: ThemeName): ThemeConfig {
-  const t = tokens[name]
+  const t = colours[name]
   return {
     ...(name === 'night' ? { algorithm: antd.darkAlgorithm } : {}),
     cssVar: { key: 'upstand' },
     token: {
       colorPrimary: t.accent,
-      colorTextLightSolid: t.onAccent,
+      colorTextLightSolid: t['on-accent'],
       colorSuccess: t.within,
       colorWarning: t.close,
       colorError: t.outside,
@@ -83,12 +34,12 @@ function antdTheme(name: ThemeName): ThemeConfig {
       colorBorder: t.ink,
       colorBorderSecondary: t.hair,
       colorSplit: t.hair,
-      controlItemBgActive: t.accentTint,
+      controlItemBgActive: t['accent-tint'],
       borderRadius: 0,
       borderRadiusSM: 0,
       borderRadiusLG: 0,
       borderRadiusXS: 0,
-      fontFamily: '"Upstand Symbols","Atkinson Hyperlegible Next Variable",sans-serif',
+      fontFamily: FONT_FAMILY,
       fontSize: 16,
       fontSizeSM: 14,
       fontSizeLG: 18,
