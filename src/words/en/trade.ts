@@ -101,9 +101,9 @@ export const trade = {
   'finding.pv-isc.bound-outside': '{read} A lies beyond the {expected:2} A expected by more than ±{allowed_pct:0} %.',
   'finding.pv-isc.bound-not-yet': '{read} A decides nothing against {expected:2} A. Take it again on another range.',
   'finding.sisters.below':
-    'Referred to the same light, string {tag} reads {deviation_pct:1} % below its {others} sister strings. Strings alike agree within {allowed_pct:0} %.',
+    'Referred to the same light, string {tag} reads {deviation_pct:1} % below its {others|one:# sister string|other:# sister strings}. Strings alike agree within {allowed_pct:0} %.',
   'finding.sisters.above':
-    'Referred to the same light, string {tag} reads {deviation_pct:1} % above its {others} sister strings. Strings alike agree within {allowed_pct:0} %.',
+    'Referred to the same light, string {tag} reads {deviation_pct:1} % above its {others|one:# sister string|other:# sister strings}. Strings alike agree within {allowed_pct:0} %.',
   'finding.held-back.polarity-first': 'Waits for the polarity of string {tag}.',
   'finding.held-back.reversed-polarity': 'String {tag} is reversed. Put it right and check its polarity again first.',
   'finding.held-back.polarity-known':
@@ -230,7 +230,8 @@ export const trade = {
   'working.expectation.whisker': 'Reading is known to ± (instrument {instrument})',
   'working.expectation.gap': '{read:decimals} ÷ {expected:decimals} − 1',
   'working.expectation.referred': 'At 1000 W/m², 25 °C: {read:decimals} × {stc:decimals} ÷ {expected:decimals}',
-  'working.sisters.gap': 'Against the middle of {count} sister strings, same light. Allowed ±{allowed_pct:0} %',
+  'working.sisters.gap':
+    'Against the middle of {count|one:# sister string|other:# sister strings}, same light. Allowed ±{allowed_pct:0} %',
 
   'source.recalled': 'recalled from memory, not yet compared with the document',
 } as const
