@@ -11,7 +11,7 @@ import { CIRCUITS, FEW_CIRCUITS, manyCircuits, manyStrings, STRINGS } from './jo
 async function gridActs(page: Page, jobId: string): Promise<{ shown: number; typed: number; kept: number }> {
   const [, shown] = await opened(page, jobId, 'schedule')
   await new Promise((resolve) => setTimeout(resolve, 1500))
-  for (const tick of await page.$$('.chk .tick:not(:checked)')) await tick.click()
+  for (const tick of await page.$$('.chk input:not(:checked)')) await tick.click()
   await page.click('[data-cell$=".r1r2"]')
   await page.waitForSelector('td.on input')
   const typed = await acted(page, (one) => one.keyboard.press('5'))
