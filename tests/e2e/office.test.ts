@@ -54,6 +54,37 @@ describe('the office', () => {
     await page.waitForFunction(() => !document.body.innerText.includes('Corvane'))
   })
 
+  it('asks what a column holds whose head says nothing, and remembers it', async () => {
+    const table = (name: string): string =>
+      `model;make;Pmax;U zero;Isc;Vmp;Imp;cells;alpha;beta;gamma\n${name};Heidelicht;410;37,4;13,9;31,3;13,1;54;0,05;-0,26;-0,34\n`
+    await takeIn('strange.csv', table('HL 411'))
+    await sees(page, 'Say which column holds what')
+    const field = await page.waitForFunction(() =>
+      [...document.querySelectorAll('.sheet-import .ant-form-item')].find((one) =>
+        one.querySelector('label')?.textContent?.startsWith('Voc, V'),
+      ),
+    )
+    await page.evaluate((one) => one?.querySelector('.ant-select')?.scrollIntoView({ block: 'center' }), field)
+    await (field as unknown as { $(s: string): Promise<{ click(): Promise<void> }> })
+      .$('.ant-select')
+      .then((one) => one.click())
+    const option = await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find(
+        (one) => one.textContent === 'U zero' && one.checkVisibility(),
+      ),
+    )
+    await (option as unknown as { click(): Promise<void> }).click()
+    await pressId(page, 'sheet-read-so')
+    await sees(page, 'Types that can be taken in: 1.')
+    await pressId(page, 'sheet-add')
+    await sees(page, 'Taken into the library: 1.')
+    await takeIn('strange again.csv', table('HL 411'))
+    await sees(page, '1 type is in the library already')
+    await takeIn('strange later.csv', table('HL 412'))
+    await sees(page, 'Types that can be taken in: 1.')
+    expect(page.complaints).toEqual([])
+  })
+
   it('keeps an instrument with its calibration and what it measures', async () => {
     await pressId(page, 'pane-kit')
     await pressId(page, 'add-tool')

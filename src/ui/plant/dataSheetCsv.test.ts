@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { MOST_ROWS, readDataSheets } from './dataSheetCsv'
+import { columnLabel, columnNames, MOST_ROWS, newTo, readDataSheets, sheetTemplate } from './dataSheetCsv'
 
 const HEADS = 'make,name,pmax_W,voc_V,isc_A,vmp_V,imp_A,cellsInSeries,alpha_pctPerK,beta_pctPerK,gamma_pctPerK'
 const ROW = 'Brandlicht,BL 400,400,37.1,13.7,31,12.9,54,0.05,-0.26,-0.34'
 const typesOf = (text: string) => {
   const read = readDataSheets(text)
-  if ('refused' in read) throw new Error(read.refused)
+  if (!('types' in read)) throw new Error(JSON.stringify(read))
   return read
 }
 const refusalOf = (text: string): string => {
@@ -62,5 +62,44 @@ describe('a table of data sheets', () => {
     expect(refusalOf('')).toContain('nothing')
     expect(refusalOf(HEADS)).toContain('nothing')
     expect(refusalOf('\u0000\u0001PNG binary')).not.toBe('')
+  })
+
+  it('is read by the very words of the form and of the table to fill in', () => {
+    const heads = sheetTemplate().trim()
+    for (const column of columnNames) expect(heads).toContain(columnLabel(column))
+    const row = 'Brandlicht,BL 400,400,37.1,13.7,31,12.9,54,0.05,-0.26,-0.34,44,1500,25'
+    expect(typesOf(`${heads}\r\n${row}`)).toMatchObject({
+      types: [{ name: 'BL 400', data: { beta_pctPerK: -0.26, maxSystemVoltage_V: 1500, maxSeriesFuse_A: 25 } }],
+      problems: [],
+    })
+  })
+
+  it('asks what columns hold whose heads say nothing, and reads them as it is told', () => {
+    const heads = HEADS.replace('voc_V', 'U zero').replace('beta_pctPerK', 'TK-U')
+    const asked = readDataSheets(`${heads}\n${ROW}`)
+    expect(asked).toMatchObject({ missing: ['voc_V', 'beta_pctPerK'], columns: { make: 0, isc_A: 4 } })
+    if (!('heads' in asked)) throw new Error('nothing was asked')
+    const told = { ...asked.columns, voc_V: asked.heads.indexOf('U zero'), beta_pctPerK: asked.heads.indexOf('TK-U') }
+    expect(readDataSheets(`${heads}\n${ROW}`, told)).toMatchObject({ types: [{ data: { voc_V: 37.1 } }] })
+  })
+
+  it('does not take half cells for cells without asking', () => {
+    const half = ROW.replace(',54,', ',108,').replace('BL 400', 'BL 400 H')
+    const { types, doubtful } = typesOf([HEADS, ROW, half].join('\n'))
+    expect(types.map((one) => one.name)).toEqual(['BL 400'])
+    expect(doubtful).toMatchObject([{ row: 3, type: { name: 'BL 400 H' }, doubts: [{ code: 'cell-voltage' }] }])
+  })
+})
+
+describe('a type that a library has already', () => {
+  const [type] = typesOf(`${HEADS}\n${ROW}`).types
+  it('is not offered again, not even twice from one table', () => {
+    const { types } = typesOf([HEADS, ROW, ROW].join('\n'))
+    expect(newTo([], types)).toMatchObject({ fresh: [{ name: 'BL 400' }], same: [{ name: 'BL 400' }], other: [] })
+    expect(newTo([type!], types).fresh).toEqual([])
+  })
+  it('is told where its figures are others', () => {
+    const { types } = typesOf([HEADS, ROW.replace('37.1', '37.4').toUpperCase()].join('\n'))
+    expect(newTo([type!], types)).toMatchObject({ fresh: [], same: [], other: [{ data: { voc_V: 37.4 } }] })
   })
 })
