@@ -22,7 +22,10 @@ export default defineConfig({
   test: {
     sequence: { sequencer: ByName },
     projects: [
-      project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'tests/laws/**/*.test.ts']),
+      // A screen drawn into a stand-in for a document takes seconds where others work on the same processors.
+      project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'tests/laws/**/*.test.ts'], {
+        testTimeout: 60_000,
+      }),
       project('reference', ['tests/reference/**/*.test.ts']),
       project('database', ['tests/database/**/*.test.ts'], {
         fileParallelism: false,
