@@ -22,11 +22,11 @@ export default defineConfig({
   test: {
     sequence: { sequencer: ByName },
     projects: [
-      // A screen drawn into a stand-in for a document takes seconds where others work on the same processors.
+      // A screen drawn into a stand-in for a document, or a command, takes seconds where others use the same processors.
       project('unit', ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'tests/laws/**/*.test.ts'], {
         testTimeout: 60_000,
       }),
-      project('reference', ['tests/reference/**/*.test.ts']),
+      project('reference', ['tests/reference/**/*.test.ts'], { testTimeout: 60_000 }),
       project('database', ['tests/database/**/*.test.ts'], {
         fileParallelism: false,
         testTimeout: 30_000,
