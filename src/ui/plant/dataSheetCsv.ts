@@ -117,13 +117,17 @@ export function readDataSheets(text: string, chosen: Columns | null = null): She
   const types: ModuleType[] = []
   const doubtful: Doubtful[] = []
   const problems: { row: number; why: string }[] = []
-  rows.forEach((cells, k) => {
+  for (const [k, cells] of rows.entries()) {
     const row = k + 2
     const read = readRow(cells, heads, columns)
-    if ('why' in read) return problems.push({ row, why: read.why })
+    if ('why' in read) {
+      problems.push({ row, why: read.why })
+      continue
+    }
     const doubts = moduleDoubts(read.data)
-    return doubts.length > 0 ? doubtful.push({ row, type: read, doubts }) : types.push(read)
-  })
+    if (doubts.length > 0) doubtful.push({ row, type: read, doubts })
+    else types.push(read)
+  }
   return { types, doubtful, problems }
 }
 
