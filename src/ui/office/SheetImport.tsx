@@ -112,12 +112,14 @@ function ColumnsAsked({ read, onSaid }: AskedProps) {
       const { [column]: _, ...rest } = before
       return value === '' ? rest : { ...rest, [column]: Number(value) }
     })
+  // What is to be said stands first.
+  const inOrder = [...read.missing, ...columnNames.filter((column) => !read.missing.includes(column))]
   const isWhole = columnNames.every((column) => !isNeeded(column) || columns[column] !== undefined)
   return (
     <Form onSubmit={() => isWhole && onSaid(columns)}>
       <p>{say('sheet.ask')}</p>
       <div className="two wide">
-        {columnNames.map((column) => (
+        {inOrder.map((column) => (
           <Choice
             key={column}
             label={`${columnLabel(column)} ${isNeeded(column) ? '' : say('plate.optional')}`}
