@@ -1,15 +1,13 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from 'vitest'
-import { evaluate, stepKey } from '@/core/evaluate'
+import { stepKey } from '@/core/evaluate'
 import { exampleString } from '@/core/steps/worked'
-import { conditions, FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
+import { FactsBuilder } from '@/core/testing/factsBuilder'
 import { inDom } from '../testing/inDom'
-import { noActions } from '../testing/noActions'
-import { Bench } from './Bench'
+import { TestBench } from '../testing/TestBench'
 import { forgetMinded } from './minded'
 
 const { draw, find, press } = inDom()
-const nothing = (): undefined => undefined
 beforeEach(forgetMinded)
 
 const build = new FactsBuilder()
@@ -24,26 +22,8 @@ const [south, east] = [arrayOf('South'), arrayOf('East')]
 const [first, second, elsewhere] = [stringOn('1', south), stringOn('2', south), stringOn('3', east)]
 
 /** The bench for the voltage of a string, opened anew. */
-async function open(string: string, facts = build.facts()): Promise<void> {
-  const evaluation = evaluate(facts, START_ms)
-  await draw(
-    <Bench
-      key={`${string} ${facts.visits.length}`}
-      facts={facts}
-      evaluation={evaluation}
-      one={evaluation.byKey.get(stepKey('pv-voc', string))!}
-      stepNumber="step"
-      canWrite
-      conditions={conditions()}
-      latest={{}}
-      instrumentId={null}
-      setInstrument={nothing}
-      actions={noActions}
-      onLook={nothing}
-      side={null}
-    />,
-  )
-}
+const open = (string: string, facts = build.facts()): Promise<void> =>
+  draw(<TestBench key={`${string} ${facts.visits.length}`} facts={facts} stepKey={stepKey('pv-voc', string)} />)
 const left = (): number => document.querySelectorAll('.chk input:not(:checked)').length
 const isDrawn = (): boolean => document.querySelector('.hook figure') !== null
 

@@ -1,40 +1,22 @@
 // @vitest-environment jsdom
 import { describe, expect, it, vi } from 'vitest'
-import { evaluate, stepKey } from '@/core/evaluate'
+import { stepKey } from '@/core/evaluate'
 import type { Body } from '@/core/record/entry'
-import { conditions, FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
+import { FactsBuilder } from '@/core/testing/factsBuilder'
 import { inDom } from '../testing/inDom'
 import { noActions } from '../testing/noActions'
-import { Bench } from './Bench'
+import { TestBench } from '../testing/TestBench'
 
 const { draw, find, press, type } = inDom()
-const nothing = (): undefined => undefined
 
 describe('where a string was read', () => {
   it('is said on the bench, and kept with the reading', async () => {
     const build = new FactsBuilder()
     const string = build.string('1')
     build.polarity(string)
-    const facts = build.facts()
-    const evaluation = evaluate(facts, START_ms)
     const keep = vi.fn(async (_body: Body<'reading'>) => true)
     const actions = { ...noActions, keep }
-    await draw(
-      <Bench
-        facts={facts}
-        evaluation={evaluation}
-        one={evaluation.byKey.get(stepKey('pv-voc', string))!}
-        stepNumber="step"
-        canWrite
-        conditions={conditions()}
-        latest={{}}
-        instrumentId={null}
-        setInstrument={nothing}
-        actions={actions}
-        onLook={nothing}
-        side={null}
-      />,
-    )
+    await draw(<TestBench facts={build.facts()} stepKey={stepKey('pv-voc', string)} actions={actions} />)
     expect(find('[data-testid=place]').textContent).toContain('plugs')
     await press('[data-testid=place] .ant-select-content, [data-testid=place] .ant-select-selector')
     const atInverter = [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find((one) =>

@@ -9,8 +9,7 @@ import { sampleStep } from '@/core/testing/sampleStep'
 import { certificateOf } from '@/report/certificate'
 import { drawings } from '../hookup/drawings'
 import { RunSheet } from '../run/RunSheet'
-import { noActions } from '../testing/noActions'
-import { Bench } from './Bench'
+import { TestBench } from '../testing/TestBench'
 
 // A new step is its file, its words and its drawing: here all three come from beside this test, and nothing else does.
 vi.mock('@/core/steps', async (original) => {
@@ -56,25 +55,8 @@ describe('a step that was added by its file, its words and its drawing', () => {
   })
 
   it('is drawn on the bench with its words, its drawing, its slot and its rule', () => {
-    const benchOf = (facts: Facts): string => {
-      const evaluation = evaluate(facts, START_ms)
-      return renderToStaticMarkup(
-        <Bench
-          facts={facts}
-          evaluation={evaluation}
-          one={evaluation.byKey.get(key)!}
-          stepNumber=""
-          canWrite
-          conditions={null}
-          latest={{}}
-          instrumentId={null}
-          setInstrument={nothing}
-          actions={noActions}
-          onLook={nothing}
-          side={null}
-        />,
-      )
-    }
+    const benchOf = (facts: Facts): string =>
+      renderToStaticMarkup(<TestBench facts={facts} stepKey={key} conditions={null} />)
     const unread = { ...facts, entries: facts.entries.filter((entry) => entry.body.kind !== 'reading') }
     expect(benchOf(unread)).toContain('aria-label="DC switch DC1. 1: terminal"')
     const drawn = benchOf(facts)

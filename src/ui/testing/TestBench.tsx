@@ -1,0 +1,31 @@
+import { evaluate } from '@/core/evaluate'
+import type { Facts } from '@/core/record/facts'
+import { conditions, START_ms } from '@/core/testing/factsBuilder'
+import { Bench } from '../bench/Bench'
+import type { BenchProps } from '../bench/types'
+import { noActions } from './noActions'
+
+const nothing = (): undefined => undefined
+
+type Props = { facts: Facts; stepKey: string } & Partial<Pick<BenchProps, 'actions' | 'conditions'>>
+
+/** The bench for a step of these facts, with no instrument and in the builder's light. */
+export function TestBench({ facts, stepKey, actions = noActions, conditions: light = conditions() }: Props) {
+  const evaluation = evaluate(facts, START_ms)
+  return (
+    <Bench
+      facts={facts}
+      evaluation={evaluation}
+      one={evaluation.byKey.get(stepKey)!}
+      stepNumber="step"
+      canWrite
+      conditions={light}
+      latest={{}}
+      instrumentId={null}
+      setInstrument={nothing}
+      actions={actions}
+      onLook={nothing}
+      side={null}
+    />
+  )
+}
