@@ -68,11 +68,13 @@ async function initialise(places: Places): Promise<void> {
 
 const MOST_ATTEMPTS = 2
 
-function installed(places: Places): Promise<Ran> {
+async function installed(places: Places): Promise<Ran> {
   const user = process.getuid?.() === 0 ? ['--user=root'] : []
+  await mkdir(places.temporary, { recursive: true, mode: 0o700 })
   return run('mariadb-install-db', [
     '--no-defaults',
     `--datadir=${places.mariadb}`,
+    `--tmpdir=${places.temporary}`,
     ...user,
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
@@ -93,6 +95,7 @@ function launch(places: Places, port: number): ChildProcess {
     [
       '--no-defaults',
       `--datadir=${places.mariadb}`,
+      `--tmpdir=${places.temporary}`,
       `--socket=${socketOf(places)}`,
       `--pid-file=${pidFileOf(places)}`,
       `--init-file=${rootSql(places)}`,
@@ -179,6 +182,7 @@ async function launched(places: Places, secrets: Secrets): Promise<Running> {
   await endUnreachable(places)
   await rm(socketOf(places), { force: true })
   await writeRootPassword(places, secrets)
+  await mkdir(places.temporary, { recursive: true, mode: 0o700 })
   const child = launch(places, port)
   child.unref()
   const exited = new Promise<number | null>((resolve) => child.on('exit', resolve))

@@ -11,6 +11,8 @@ export function placesIn(data: string) {
     // A socket's path must be short; beside the data it can be too long.
     socket: join(data, 'db.sock'),
     log: join(data, 'mariadb.log'),
+    // Never the machine's: a server that starts deletes the temporary tables it finds there, whoever uses them.
+    temporary: join(data, 'temporary'),
     state: join(data, 'state.json'),
     secrets: join(data, 'secrets.json'),
     sealKey: join(data, 'seal-key.pem'),

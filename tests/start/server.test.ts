@@ -1,4 +1,6 @@
+import { existsSync } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import type { RowDataPacket } from 'mysql2'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabases } from '../../scripts/lib/instance'
@@ -19,6 +21,23 @@ afterAll(() => shelf.clear())
 
 const serve = async (places: Places): Promise<Mariadb> => startMariadb(places, await ensureSecrets(places))
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+describe('two servers on one machine', () => {
+  it('keep their temporary tables apart: one that starts deletes those it finds in its folder', async () => {
+    const places = await shelf.places(office)
+    const first = await serve(places)
+    const [rows] = await inside(places, (owner) => owner.query<RowDataPacket[]>('SELECT @@tmpdir AS folder'))
+    const inUse = join(String(rows[0]!.folder), '#sql-temptable-inuse-1-1.MAI')
+    await writeFile(inUse, '')
+    const second = await serve(await shelf.places(office))
+    try {
+      expect(existsSync(inUse)).toBe(true)
+    } finally {
+      await second.stop()
+      await first.stop()
+    }
+  })
+})
 
 describe('the server that a killed command left running', () => {
   it('is reached at its own port, whatever was written down, and not a copy of the folder that runs beside it', async () => {
