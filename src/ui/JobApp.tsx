@@ -133,7 +133,9 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   )
 
   if (snapshot.phase === 'missing') return <Quiet>{snapshot.why ?? say('job.no-reception')}</Quiet>
-  if (!facts || !evaluation || !sideIsHere) return <Quiet>{say('loading.job')}</Quiet>
+  // The plant brings these words itself, and must not go away while somebody enters the first board.
+  const canShow = sideIsHere || route.view === 'plant'
+  if (!facts || !evaluation || !canShow) return <Quiet>{say('loading.job')}</Quiet>
   const strings = partsOfKind(evaluation.parts, 'string')
   const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
   const points = evaluation.plant.ofKind('charge-point').length
@@ -188,83 +190,94 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
         )}
         <SavedCell snapshot={snapshot} timeZone={facts.job.timeZone} />
       </Strip>
-      <div className="linerow">
-        <a className="end back" href="/">
-          <svg width="28" height="24" viewBox="-14 -12 28 24" aria-hidden="true">
-            <path d="M10 0H-9M-2-8-10 0-2 8" fill="none" stroke="var(--ink)" strokeWidth="2.6" />
-          </svg>
-          <b>{say('line.today')}</b>
-        </a>
-        {evaluation.stations.length > 0 ? (
-          <Line
-            stations={evaluation.stations}
-            now={stationNow}
-            lanes={lanes}
-            count={strings.length > MOST_LANES ? say('line.count', { count: strings.length }) : ''}
-            onOpen={openStation}
-            tree={
-              evaluation.plant.ofKind('board').length > 1 && (
-                <Suspense fallback={<div className="boards" />}>
-                  <BoardTree
-                    evaluation={evaluation}
-                    partId={route.view === 'run' ? route.partId : null}
-                    onOpen={openOnBoard}
-                  />
-                </Suspense>
-              )
-            }
-          />
-        ) : (
-          <div style={{ display: 'grid', placeItems: 'center' }} className="quiet">
-            {say('line.empty')}
-          </div>
-        )}
-        <div style={{ display: 'grid' }} className={`ends ${hasSchedule ? 'three' : ''}`}>
-          <button
-            type="button"
-            className={`end rec ${route.view === 'record' ? 'now' : ''}`}
-            onClick={() => go({ ...route, view: 'record', step: null, partId: null })}
-          >
-            <b>{say('line.record')}</b>
-            <span>
-              <Mark verdict={allFresh ? 'within' : 'held-back'} size={16} named={false} />{' '}
-              {say(allFresh ? 'line.signed' : 'line.not-signed')}
-            </span>
-          </button>
-          <button
-            type="button"
-            className={`end rec ${route.view === 'plant' ? 'now' : ''}`}
-            style={{ borderTop: 'var(--hl) solid var(--hair)' }}
-            onClick={() => go({ ...route, view: 'plant', step: null, partId: null })}
-          >
-            <b>{say('line.plant')}</b>
-          </button>
-          {hasSchedule && (
+      {route.view !== 'plant' && (
+        <div className="linerow">
+          <a className="end back" href="/">
+            <svg width="28" height="24" viewBox="-14 -12 28 24" aria-hidden="true">
+              <path d="M10 0H-9M-2-8-10 0-2 8" fill="none" stroke="var(--ink)" strokeWidth="2.6" />
+            </svg>
+            <b>{say('line.today')}</b>
+          </a>
+          {evaluation.stations.length > 0 ? (
+            <Line
+              stations={evaluation.stations}
+              now={stationNow}
+              lanes={lanes}
+              count={strings.length > MOST_LANES ? say('line.count', { count: strings.length }) : ''}
+              onOpen={openStation}
+              tree={
+                evaluation.plant.ofKind('board').length > 1 && (
+                  <Suspense fallback={<div className="boards" />}>
+                    <BoardTree
+                      evaluation={evaluation}
+                      partId={route.view === 'run' ? route.partId : null}
+                      onOpen={openOnBoard}
+                    />
+                  </Suspense>
+                )
+              }
+            />
+          ) : (
+            <div style={{ display: 'grid', placeItems: 'center' }} className="quiet">
+              {say('line.empty')}
+            </div>
+          )}
+          <div style={{ display: 'grid' }} className={`ends ${hasSchedule ? 'three' : ''}`}>
             <button
               type="button"
-              className={`end rec ${route.view === 'schedule' ? 'now' : ''}`}
-              style={{ borderTop: 'var(--hl) solid var(--hair)' }}
-              onClick={() => go({ ...route, view: 'schedule', step: null, partId: null })}
-              data-testid="to-schedule"
+              className={`end rec ${route.view === 'record' ? 'now' : ''}`}
+              onClick={() => go({ ...route, view: 'record', step: null, partId: null })}
             >
-              <b>{say('line.schedule')}</b>
+              <b>{say('line.record')}</b>
+              <span>
+                <Mark verdict={allFresh ? 'within' : 'held-back'} size={16} named={false} />{' '}
+                {say(allFresh ? 'line.signed' : 'line.not-signed')}
+              </span>
             </button>
-          )}
-        </div>
-      </div>
-      <main className="job-main">
-        <Rejected store={store} snapshot={snapshot} />
-        <div className="screen">
-          {route.view === 'run' && <RunScreen {...shared} live={live} feed={feed} now={now} />}
-          <Suspense fallback={<div className="pane quiet">{say('loading.job')}</div>}>
-            {route.view === 'plant' && <PlantScreen {...shared} />}
-            {route.view === 'schedule' && <ScheduleScreen {...shared} />}
-            {route.view === 'record' && (
-              <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
+            <button
+              type="button"
+              className="end rec"
+              style={{ borderTop: 'var(--hl) solid var(--hair)' }}
+              onClick={() => go({ ...route, view: 'plant', step: null, partId: null })}
+            >
+              <b>{say('line.plant')}</b>
+            </button>
+            {hasSchedule && (
+              <button
+                type="button"
+                className={`end rec ${route.view === 'schedule' ? 'now' : ''}`}
+                style={{ borderTop: 'var(--hl) solid var(--hair)' }}
+                onClick={() => go({ ...route, view: 'schedule', step: null, partId: null })}
+                data-testid="to-schedule"
+              >
+                <b>{say('line.schedule')}</b>
+              </button>
             )}
+          </div>
+        </div>
+      )}
+      {route.view === 'plant' && (
+        <div className="plant-frame">
+          <Rejected store={store} snapshot={snapshot} />
+          <Suspense fallback={<div className="folded" />}>
+            <PlantScreen {...shared} hasSchedule={hasSchedule} />
           </Suspense>
         </div>
-      </main>
+      )}
+      {route.view !== 'plant' && (
+        <main className="job-main">
+          <Rejected store={store} snapshot={snapshot} />
+          <div className="screen">
+            {route.view === 'run' && <RunScreen {...shared} live={live} feed={feed} now={now} />}
+            <Suspense fallback={<div className="pane quiet">{say('loading.job')}</div>}>
+              {route.view === 'schedule' && <ScheduleScreen {...shared} />}
+              {route.view === 'record' && (
+                <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
+              )}
+            </Suspense>
+          </div>
+        </main>
+      )}
       <Suspense>{keysOpen && <KeysDialog onClose={() => setKeysOpen(false)} />}</Suspense>
     </div>
   )

@@ -13,6 +13,7 @@ import type { guide } from './en/guide'
 import type { office } from './en/office'
 import type { people } from './en/people'
 import type { plant } from './en/plant'
+import type { plantDrawn } from './en/plantDrawn'
 import type { plug } from './en/plug'
 import type { plugAsks } from './en/plugAsks'
 import type { plugSays } from './en/plugSays'
@@ -32,6 +33,7 @@ type Later = typeof ac &
   typeof office &
   typeof people &
   typeof plant &
+  typeof plantDrawn &
   typeof planner &
   typeof plug &
   typeof plugAsks &

@@ -1,7 +1,9 @@
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser, KeyInput, Page } from 'puppeteer-core'
+import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   allSent,
+  chooseIn,
   fillId,
   openBrowser,
   openStep,
@@ -12,7 +14,8 @@ import {
   tickAll,
   waitForVerdict,
 } from '../support/browser'
-import { demo } from '../support/server'
+import { emptyJob, entriesOfJob } from '../support/jobs'
+import { base, demo } from '../support/server'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
@@ -24,45 +27,134 @@ afterAll(() => browser.close())
 
 const slot = (text: string): Promise<void> => fillSlot('#slot-voltage', text)
 
+/** A job with nothing in it. */
+const madeJob = async (name: string): Promise<string> => (await emptyJob(`P${uuid().slice(-9)}`, name)).jobId
+
 const fillSlot = async (selector: string, text: string): Promise<void> => {
   await page.click(selector, { clickCount: 3 })
   await page.keyboard.press('Backspace')
   await page.type(selector, text)
 }
 
+/** Keys that somebody presses, beyond the figures and names that stand on the plate and on the list. */
+class Keys {
+  pressed = 0
+  constructor(private readonly page: Page) {}
+  async press(...keys: KeyInput[]): Promise<void> {
+    for (const key of keys) {
+      this.pressed++
+      await this.page.keyboard.press(key)
+    }
+  }
+  /** A figure or a name that has to be written whatever the screen is. */
+  async figure(text: string): Promise<void> {
+    await this.page.keyboard.type(text)
+  }
+  /** Goes on by Tab until a field has the focus. */
+  async on(testId: string): Promise<void> {
+    for (let n = 0; n < 12; n++) {
+      const here = await this.page.evaluate(() =>
+        document.activeElement?.closest('[data-testid]')?.getAttribute('data-testid'),
+      )
+      if (here === testId) return
+      await this.press('Tab')
+    }
+    throw new Error(`no Tab leads to ${testId}`)
+  }
+}
+
+const isFocused = (id: string): Promise<unknown> =>
+  page.waitForFunction(
+    (wanted: string) => document.activeElement?.closest(`[data-testid="${wanted}"]`) !== null,
+    {},
+    id,
+  )
+
+const plate = {
+  make: 'Brandlicht',
+  name: 'BL 400',
+  pmax_W: '400',
+  voc_V: '37,1',
+  isc_A: '13.7',
+  vmp_V: '31.0',
+  imp_A: '12.9',
+  cellsInSeries: '54',
+  alpha_pctPerK: '0.05',
+  beta_pctPerK: '-96 mV/K',
+  gamma_pctPerK: '-0.34',
+}
+
 /** From nothing to ready to test, with a data sheet in hand, and a first reading by hand. */
 describe('a person with a data sheet', () => {
-  it('gets from nothing to ready to test', async () => {
-    await sees(page, 'No strings yet')
-    await pressId(page, 'add-type')
-    await fillId(page, 'plate-make', 'Brandlicht')
-    await fillId(page, 'plate-name', 'BL 400')
+  it('gets from nothing to six strings, ready to test, by forty keys at most beyond the figures', async () => {
+    const keys = new Keys(page)
+    await sees(page, 'Begin with')
+    await keys.press('1')
+    await isFocused('part-moduleType')
+    await keys.figure('New from')
+    await keys.press('Enter')
+    await isFocused('plate-make')
+    for (const [key, text] of Object.entries(plate)) {
+      await keys.on(`plate-${key}`)
+      await keys.figure(text)
+    }
+    await keys.press('Enter')
+    await isFocused('modules')
+    await keys.figure('10')
+    await keys.on('count')
+    await keys.figure('6')
+    await keys.on('part-tilt_deg')
+    await keys.figure('35')
+    await keys.on('part-azimuth_deg')
+    await keys.figure('180')
+    await keys.press('Enter')
+    await sees(page, '6 strings, 60 modules')
+    await page.waitForFunction(() => document.activeElement === document.body)
+    await keys.press('Enter')
+    await sees(page, 'Inspect the site')
+    expect(keys.pressed).toBeLessThanOrEqual(40)
+    await allSent(page)
+  })
+
+  it('is told what a plate lacks, what a list cannot be, and that tilt and azimuth are not guessed', async () => {
+    await press(page, 'Plant')
+    await page.waitForSelector('.plant-drawing')
+    await page.click('[data-add=array]')
+    await fillId(page, 'part-tag', 'Shed')
+    await page.keyboard.press('Tab')
+    await page.waitForFunction(() => document.querySelector('.plant-drawing')?.textContent?.includes('Shed'))
+    const places = await page.$$('[data-key^="string of"]')
+    await places.at(-1)!.click()
+    await sees(page, 'The first strings')
+    await pressId(page, 'make-strings')
+    await sees(page, 'Enter a module type first')
+    await chooseIn(page, 'part-moduleType', 'New from a data plate')
     await pressId(page, 'keep-type')
     await sees(page, 'This is needed')
-    const plate = {
-      pmax_W: '400',
-      voc_V: '37,1',
-      isc_A: '13.7',
-      vmp_V: '31.0',
-      imp_A: '12.9',
-      cellsInSeries: '54',
-      alpha_pctPerK: '0.05',
-      beta_pctPerK: '0.26',
-      gamma_pctPerK: '-0.34',
-    }
-    for (const [key, text] of Object.entries(plate)) await fillId(page, `plate-${key}`, text)
+    for (const key of [
+      'pmax_W',
+      'voc_V',
+      'isc_A',
+      'vmp_V',
+      'imp_A',
+      'cellsInSeries',
+      'alpha_pctPerK',
+      'gamma_pctPerK',
+    ] as const)
+      await fillId(page, `plate-${key}`, plate[key])
+    await fillId(page, 'plate-beta_pctPerK', '0.26')
     await sees(page, 'it is negative')
-    await fillId(page, 'plate-beta_pctPerK', '-96 mV/K')
-    await pressId(page, 'keep-type')
+    await press(page, 'Close')
+    await chooseIn(page, 'part-moduleType', 'Brandlicht BL 400, 37.1 V, 13.70 A')
     await fillId(page, 'modules', '0')
     await pressId(page, 'make-strings')
     await sees(page, 'Type a whole number from 1 to 60')
-    await fillId(page, 'modules', '10')
-    await fillId(page, 'count', '2')
-    await pressId(page, 'make-strings')
-    await sees(page, '10 × Brandlicht BL 400')
-    await pressId(page, 'ready')
-    await sees(page, 'Inspect the site')
+    await page.keyboard.press('Escape')
+    await pressId(page, 'undo')
+    await pressId(page, 'undo')
+    await sees(page, '6 strings, 60 modules')
+    await page.waitForFunction(() => document.querySelectorAll('.drawn[data-part=array]').length === 1)
+    await press(page, 'Run sheet')
     await allSent(page)
   })
 
@@ -149,14 +241,14 @@ describe('a person with a data sheet', () => {
   it('sees "plant changed since" after a change, and settles it', async () => {
     await press(page, 'Plant')
     // The screen comes when it is opened first.
-    await (await page.waitForSelector('[aria-label="Change string 1"]'))!.click()
+    await (await page.waitForSelector('.drawn[data-part=string]'))!.click()
     await fillId(page, 'part-tag', '2')
-    await pressId(page, 'keep-part')
+    await page.keyboard.press('Tab')
     await sees(page, 'There is string 2 already')
     await fillId(page, 'part-tag', '1')
     await fillId(page, 'part-modulesInSeries', '11')
-    await pressId(page, 'keep-part')
-    await sees(page, '11 × Brandlicht')
+    await page.keyboard.press('Tab')
+    await sees(page, '6 strings, 61 modules')
     await page.evaluate((id: string) => {
       window.location.hash = `#${id}/run`
     }, demo.job.empty)
@@ -168,23 +260,157 @@ describe('a person with a data sheet', () => {
     expect(page.complaints).toEqual([])
   })
 
-  it('undoes one change after the other, by key', async () => {
+  it('undoes one change after the other by key, and does them again', async () => {
     await press(page, 'Plant')
+    await (await page.waitForSelector('.drawn[data-part=array]'))!.click()
     await pressId(page, 'add-row')
     await fillId(page, 'part-length_m', 'long')
-    await pressId(page, 'keep-part')
+    await page.keyboard.press('Tab')
     await sees(page, '“long” will not do')
     await fillId(page, 'part-length_m', '18')
     await fillId(page, 'part-area_mm2', '6')
     await fillId(page, 'part-joints', '4')
-    await pressId(page, 'keep-part')
-    await sees(page, 'Bonded by 18 m of 6 mm², 4 joints')
+    await page.keyboard.press('Escape')
+    await page.waitForSelector('.drawn[data-part=row]')
+    await page.keyboard.down('Control')
+    await page.keyboard.press('z')
+    await page.keyboard.press('z')
+    await page.keyboard.press('z')
+    await page.keyboard.up('Control')
+    await page.waitForFunction(() => !document.querySelector('.drawn[data-part=row]'))
+    await pressId(page, 'redo')
+    await page.waitForSelector('.drawn[data-part=row]')
+    await page.keyboard.press('Escape')
     await page.keyboard.press('u')
-    await sees(page, 'Bonding conductor not entered')
-    await page.keyboard.press('u')
-    await page.waitForFunction(() => !document.body.innerText.includes('Bonding conductor not entered'))
-    expect(await page.$('[data-testid=undo]')).toBeNull()
+    await page.waitForFunction(() => !document.querySelector('.drawn[data-part=row]'))
     await allSent(page)
     expect(page.complaints).toEqual([])
+  })
+})
+
+/** The drawing itself: what is chosen, what follows, what is taken out. */
+describe('a plant that is drawn', () => {
+  it('is gone through by arrows; Enter leads to the fields, Escape back', async () => {
+    await page.$eval('.drawn[data-part=string]', (one) => (one as SVGElement).focus())
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
+    await isFocused('part-modulesInSeries')
+    await sees(page, 'String 2')
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => document.activeElement?.getAttribute('data-part') === 'string')
+  })
+
+  it('says what follows while a figure is typed, and where it does not fit', async () => {
+    await page.keyboard.press('Enter')
+    await isFocused('part-modulesInSeries')
+    await page.keyboard.type('30')
+    await page.waitForSelector(
+      '[data-testid=follows] [data-verdict=outside], [data-testid=follows] [data-verdict=not-yet]',
+    )
+    await sees(page, '30 ×')
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[data-testid=follows]')?.textContent?.includes('30 ×'))
+    await sees(page, '6 strings, 61 modules')
+  })
+
+  it('makes several alike with tags counted on, and one more by key', async () => {
+    await fillId(page, 'copies', '2')
+    await pressId(page, 'make-copies')
+    await sees(page, '8 strings')
+    await page.keyboard.press('Escape')
+    await page.keyboard.down('Control')
+    await page.keyboard.press('d')
+    await page.keyboard.up('Control')
+    await sees(page, '9 strings')
+    await page.keyboard.press('Escape')
+    for (const count of ['8', '6']) {
+      await pressId(page, 'undo')
+      await sees(page, `${count} strings`)
+    }
+  })
+
+  it('finds a part by typing, and takes one with readings out only when asked again', async () => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('f')
+    await page.keyboard.type('11 ×')
+    await page.keyboard.press('Enter')
+    await sees(page, 'String 1')
+    await pressId(page, 'part-more')
+    await (await page.waitForSelector('.ant-dropdown-menu-item', { visible: true }))!.click()
+    await sees(page, 'tests of it were read')
+    await page.keyboard.press('Escape')
+    await sees(page, '6 strings, 61 modules')
+    await fillId(page, 'find-part', '')
+    await allSent(page)
+    expect(page.complaints).toEqual([])
+  })
+})
+
+const circuits = [
+  'Way\tFeeds\tDevice\tmm²\tm',
+  ...Array.from(
+    { length: 12 },
+    (_, k) => `${k + 1}\tRoom ${k + 1}\tB${k % 2 ? 6 : 32}\t2.5/1.5\t${k === 3 ? '3,800' : 12 + k}`,
+  ),
+].join('\n')
+
+describe('a list of twelve circuits', () => {
+  it('is pasted, drawn in pencil, asked about once, and kept when it is taken', async () => {
+    const office = await pageOf(browser, 'supervisor')
+    const id = await madeJob('Pasted House')
+    await office.goto(`${base}/job#${id}/plant`)
+    await sees(office, 'Begin with')
+    await office.evaluate((text: string) => {
+      const clipboardData = new DataTransfer()
+      clipboardData.setData('text/plain', text)
+      window.dispatchEvent(new ClipboardEvent('paste', { clipboardData }))
+    }, circuits)
+    await sees(office, 'In pencil: 13 parts')
+    await sees(office, '4, Length, m: “3,800”')
+    expect(await office.$$eval('.drawn.draft[data-part=circuit]', (list) => list.length)).toBe(12)
+    expect(await office.$eval('[data-testid=table-take]', (one) => (one as HTMLButtonElement).disabled)).toBe(true)
+    await press(office, '3.8')
+    await pressId(office, 'table-take')
+    await office.waitForFunction(() => document.querySelectorAll('.drawn[data-part=circuit]:not(.draft)').length === 12)
+    await sees(office, '12 circuits')
+    await allSent(office)
+    await pressId(office, 'undo')
+    await sees(office, 'Begin with')
+    await allSent(office)
+    expect(office.complaints).toEqual([])
+  })
+
+  it('leaves nothing behind where it is left', async () => {
+    const office = await pageOf(browser, 'supervisor')
+    const id = await madeJob('Left House')
+    await office.goto(`${base}/job#${id}/plant`)
+    await sees(office, 'Begin with')
+    await office.keyboard.press('4')
+    await sees(office, 'Paste here')
+    await office.type('textarea', 'one')
+    await sees(office, 'one column only')
+    await pressId(office, 'table-leave')
+    await sees(office, 'Begin with')
+    await office.keyboard.press('2')
+    await sees(office, '8 circuits')
+    await sees(office, '9 parts lack figures')
+    await pressId(office, 'undo')
+    await sees(office, 'No plant yet')
+    expect(office.complaints).toEqual([])
+  })
+
+  it('or the plant of another job comes without its readings', async () => {
+    const office = await pageOf(browser, 'supervisor')
+    const id = await madeJob('Alike House')
+    await office.goto(`${base}/job#${id}/plant`)
+    await sees(office, 'Begin with')
+    await office.keyboard.press('5')
+    await press(office, '0620 Saltmarsh House')
+    await sees(office, '5 circuits')
+    expect(await office.$$eval('.drawn[data-part=rcd]', (list) => list.length)).toBe(3)
+    await allSent(office)
+    const kinds = new Set((await entriesOfJob(id)).map((entry) => entry.body.kind))
+    expect([...kinds]).toEqual(['plant-change'])
+    expect(office.complaints).toEqual([])
   })
 })

@@ -33,6 +33,14 @@ export function builtId(data: PartData, fault: Fault = 'none', ofPoint: readonly
   }
 }
 
+/** A job with its first visit and nothing else. Gives the ids of both. */
+export async function emptyJob(number: string, name: string): Promise<{ jobId: string; visitId: string }> {
+  const ids = { jobId: uuid(), visitId: uuid() }
+  const wanted = { id: ids.jobId, visitId: ids.visitId, number, name, place: '', people: [demo.person.tester] }
+  expect((await knock('supervisor', '/api/jobs', wanted)).status).toBe(201)
+  return ids
+}
+
 type Wanted = { number: string; name: string; entries: readonly Entry[]; idOf?: (data: PartData) => string }
 
 /** A job with these entries, every part and every entry under an id of its own. Gives the job's id. */
@@ -42,10 +50,7 @@ export async function copiedJob({
   entries: from,
   idOf = (data) => builtId(data),
 }: Wanted): Promise<string> {
-  const [jobId, visitId] = [uuid(), uuid()]
-  const people = [demo.person.tester]
-  const made = await knock('supervisor', '/api/jobs', { id: jobId, visitId, number, name, place: '', people })
-  expect(made.status).toBe(201)
+  const { jobId, visitId } = await emptyJob(number, name)
   const ids = new Map(from.map((one) => [one.id, uuid()]))
   for (const one of from) if (one.body.kind === 'plant-change') ids.set(one.partId!, idOf(partOf(one)))
   const entries = from.map((one) => {

@@ -7,7 +7,7 @@ import { compareTags } from '@/core/plant/projection'
 import { say } from '@/words/say'
 import { ask } from '../device/api'
 import { ModelForm } from '../plant/ModelForm'
-import { optionText } from '../plant/partLines'
+import { optionText } from '../plant/optionText'
 import { quietly, useAsked, whyNot } from './useAsked'
 
 const nameOf = ({ make, name }: ChargePointModel): string => `${make} ${name}`

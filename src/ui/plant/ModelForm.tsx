@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid'
 import type { ChargePointModel } from '@/core/plant/part'
 import { say } from '@/words/say'
 import { blankModel, type ModelField, type ModelValues, modelChoices, readModel } from './modelForm'
-import { optionText } from './partLines'
+import { optionText } from './optionText'
 
 const FIGURES = { controls: false, decimalSeparator: '.', style: { width: '100%' } } as const
 const rcdText = (type: string): string => (type === 'none' ? say('model.rcd-none') : say('model.rcd-type', { type }))

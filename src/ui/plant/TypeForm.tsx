@@ -25,7 +25,7 @@ export function TypeForm({ onAdd, onClose }: { onAdd(type: ModuleType): void; on
     onAdd({ id: uuid(), make: make.trim(), name: name.trim(), data: read.data })
   }
   return (
-    <Form onSubmit={() => add()}>
+    <Form focused onSubmit={() => add()}>
       <p>{say('plate.about')}</p>
       <div className="two">
         <Field

@@ -11,7 +11,7 @@ import {
 } from '@/core/steps/worked'
 import { usualSite } from '@/core/plant/kinds/site'
 import { hasWords } from '@/words/say'
-import { fieldsOfKind, newPart, noLibraries, nextTag, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, newPart, noLibraries, readPart, tagTaken, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
   site: usualSite,
@@ -110,10 +110,5 @@ describe('tags', () => {
     expect(tagTaken(parts, 'combiner', 'C1', 'a')).toBeNull()
     expect(tagTaken(parts, 'row', 'C1', null)).toBeNull()
     expect(tagTaken([{ ...parts[0]!, retired: true }], 'combiner', 'C1', null)).toBeNull()
-  })
-
-  it('count on from what is free', () => {
-    expect(nextTag([part(example.row!)], 'row', 'R')).toBe('R2')
-    expect(nextTag([], 'row', 'R')).toBe('R1')
   })
 })

@@ -5,6 +5,7 @@ import { type ModuleType, tagSchema } from '@/core/plant/basics'
 import type { ChargePointModel } from '@/core/plant/chargePointModel'
 import { fieldsOf, kindOf, type RuledField } from '@/core/plant/kinds'
 import type { Near } from '@/core/plant/kinds/descriptor'
+import { valueAt } from '@/core/plant/missing'
 import { type Part, type PartData, type PartKind, partDataSchema } from '@/core/plant/part'
 import { say, type WordKey } from '@/words/say'
 
@@ -18,10 +19,6 @@ export const noLibraries: Libraries = { module: [], 'charge-point': [] }
 export type Texts = Record<string, string>
 type Values = Record<string, unknown>
 const isValues = (value: unknown): value is Values => typeof value === 'object' && value !== null
-
-/** What the data has under the name of a field, a dot leading into it. */
-const valueAt = (data: PartData, id: string): unknown =>
-  id.split('.').reduce<unknown>((value, name) => (isValues(value) ? value[name] : undefined), data)
 
 function textOf(field: RuledField, data: PartData): string {
   const value = valueAt(data, field.id)
@@ -42,7 +39,8 @@ export type AddedKind = Exclude<PartKind, 'string' | 'site'>
 export const newPart = (kind: AddedKind, tag: string, near: Near = { arrayId: null, boardId: null }): PartData =>
   kindOf(kind).blank(tag, near)
 
-export type ReadPart = { data: PartData } | { message: string }
+/** What was typed as data, or one sentence and the field that it is about. */
+export type ReadPart = { data: PartData } | { message: string; field: string }
 
 /** Reads the fields of a part: its data, or one sentence on the first that cannot be read. */
 export function readPart(before: PartData, texts: Texts, libraries: Libraries = noLibraries): ReadPart {
@@ -53,7 +51,7 @@ export function readPart(before: PartData, texts: Texts, libraries: Libraries = 
     // Whoever chooses nothing else keeps the copy, also where the library is out of reach.
     const isKept = field.library !== undefined && typed === textOf(field, before)
     const read = isKept ? { value: valueAt(before, field.id) } : readField(field, typed, libraries)
-    if ('message' in read) return read
+    if ('message' in read) return { ...read, field: field.id }
     put(values, field.id, read.value)
   }
   for (const inner of innerOf(fields)) {
@@ -66,8 +64,8 @@ export function readPart(before: PartData, texts: Texts, libraries: Libraries = 
   const at = parsed.error.issues[0]?.path.join('.') ?? ''
   const field = fields.find((one) => one.id === at)
   const isOpen = field !== undefined && (texts[field.id] ?? '').trim() === ''
-  if (isOpen) return { message: say('plant.missing', { what: labelOf(field) }) }
-  return { message: say('plant.cannot-be', { what: field ? labelOf(field) : at }) }
+  if (isOpen) return { message: say('plant.missing', { what: labelOf(field) }), field: at }
+  return { message: say('plant.cannot-be', { what: field ? labelOf(field) : at }), field: at }
 }
 
 /** Names of what is null as long as nothing of it is known. */
@@ -132,9 +130,4 @@ export function tagTaken(parts: Iterable<Part>, kind: PartKind, wanted: string, 
     if (part.data.tag.toLowerCase() === wanted.trim().toLowerCase()) return part
   }
   return null
-}
-
-/** The next free tag of a kind: a prefix and the first number that nobody has. */
-export function nextTag(parts: readonly Part[], kind: PartKind, prefix: string): string {
-  for (let n = 1; ; n++) if (!tagTaken(parts, kind, `${prefix}${n}`, null)) return `${prefix}${n}`
 }

@@ -54,6 +54,7 @@ export const ui = {
   'line.name': 'The line, from sun to earth',
   'line.today': 'Today',
   'line.record': 'Record',
+  'line.run': 'Run sheet',
   'line.plant': 'Plant',
   'line.schedule': 'Schedule',
   'line.signed': 'signed',

@@ -39,9 +39,9 @@ export const chargePoint: PartDescriptor<typeof schema> = {
   fields: [
     { id: 'tag', label: 'tag', prints: true },
     { id: 'place', label: 'point-place', prints: true },
-    { id: 'model', label: 'point-model', library: 'charge-point', prints: true },
+    { id: 'model', label: 'point-model', library: 'charge-point', wanted: true, prints: true },
     { id: 'serial', label: 'serial', prints: true },
-    { id: 'circuitId', label: 'point-circuit', names: { kind: 'circuit', else: 'none' }, prints: true },
+    { id: 'circuitId', label: 'point-circuit', names: { kind: 'circuit', else: 'none' }, wanted: true, prints: true },
     { id: 'earthing', label: 'point-earthing', prints: true },
     { id: 'setTo_A', label: 'point-set', prints: true },
     { id: 'load.limit_A', label: 'load-limit', prints: true },

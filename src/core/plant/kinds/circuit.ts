@@ -43,12 +43,12 @@ export const circuit: PartDescriptor<typeof schema> = {
     { id: 'boardId', label: 'board-of', names: { kind: 'board', else: 'only' }, prints: true },
     { id: 'rcdId', label: 'rcd-of', names: { kind: 'rcd', else: 'none' }, prints: true },
     { id: 'phases', label: 'phases', prints: true },
-    { id: 'device', label: 'device', prints: { with: 'rating_A' } },
-    { id: 'rating_A', label: 'device-rating' },
+    { id: 'device', label: 'device', wanted: true, prints: { with: 'rating_A' } },
+    { id: 'rating_A', label: 'device-rating', wanted: true },
     { id: 'breaking_kA', label: 'breaking', prints: true },
-    { id: 'line_mm2', label: 'line-area', prints: true },
-    { id: 'protective_mm2', label: 'protective-area', prints: { label: 'protective-area-short' } },
-    { id: 'length_m', label: 'circuit-length', prints: true },
+    { id: 'line_mm2', label: 'line-area', wanted: true, prints: true },
+    { id: 'protective_mm2', label: 'protective-area', wanted: true, prints: { label: 'protective-area-short' } },
+    { id: 'length_m', label: 'circuit-length', wanted: true, prints: true },
   ],
   blank: (tag, { boardId, like }) =>
     like

@@ -11,8 +11,8 @@ export const dcSwitch: PartDescriptor<typeof schema> = {
   prefix: 'DC',
   fields: [
     { id: 'tag', label: 'tag' },
-    { id: 'ratedVoltage_V', label: 'switch-voltage' },
-    { id: 'rating_A', label: 'switch-rating' },
+    { id: 'ratedVoltage_V', label: 'switch-voltage', wanted: true },
+    { id: 'rating_A', label: 'switch-rating', wanted: true },
   ],
   blank: (tag) => ({ kind: 'dc-switch', tag, ratedVoltage_V: null, rating_A: null }),
 }

@@ -21,6 +21,8 @@ export type PartField = {
   yesNo?: readonly [string, string]
   /** It holds a copy from one of the company's libraries: a module, a model of charge point. */
   library?: Library
+  /** A test or the design check waits for it: a part that lacks it is drawn in pencil. */
+  wanted?: true
   /** Printed on the certificate's table of such parts: by its own label, or by another and with what follows it. */
   prints?: true | { label?: string; with?: string }
 }

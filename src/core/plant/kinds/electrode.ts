@@ -31,7 +31,7 @@ export const electrode: PartDescriptor<typeof schema> = {
     { id: 'tag', label: 'tag', prints: true },
     { id: 'form', label: 'electrode-form', usual: 'rods', prints: true },
     { id: 'testedBy', label: 'electrode-tested', usual: 'spikes' },
-    { id: 'rods', label: 'rods', prints: true },
+    { id: 'rods', label: 'rods', wanted: true, prints: true },
     { id: 'length_m', label: 'rod-length', prints: true },
     { id: 'diameter_mm', label: 'rod-diameter', prints: true },
     { id: 'spacing_m', label: 'rod-spacing', prints: true },

@@ -25,8 +25,8 @@ export const row: PartDescriptor<typeof schema> = {
   fields: [
     { id: 'tag', label: 'tag' },
     { id: 'arrayId', label: 'array-of', names: { kind: 'array', else: 'none' } },
-    { id: 'conductor.length_m', label: 'conductor-length' },
-    { id: 'conductor.area_mm2', label: 'conductor-area' },
+    { id: 'conductor.length_m', label: 'conductor-length', wanted: true },
+    { id: 'conductor.area_mm2', label: 'conductor-area', wanted: true },
     { id: 'conductor.joints', label: 'joints', usual: 0 },
   ],
   blank: (tag, { arrayId }) => ({ kind: 'row', tag, arrayId, conductor: null }),

@@ -16,7 +16,7 @@ export const surgeProtection: PartDescriptor<typeof schema> = {
   prefix: 'SPD',
   fields: [
     { id: 'tag', label: 'tag' },
-    { id: 'ratedVoltage_V', label: 'surge-voltage' },
+    { id: 'ratedVoltage_V', label: 'surge-voltage', wanted: true },
   ],
   blank: (tag) => ({ kind: 'surge-protection', tag, ratedVoltage_V: null }),
 }

@@ -248,7 +248,7 @@ export const zs: ReadStep<'circuit'> = {
     const loop = loopIn(context)
     const [first] = loop.judged
     const before = (): WorkingLine[] => sumLines(context, loop.sum)
-    if (!first) return notYet(context, 'zs.no-reading', {}, before)
+    if (!first) return notYet(context, 'zs.no-reading', {}, () => [...before(), ...mostLine(context)])
     const rulings = byDevice(loop)
     if (rulings.length === 0) return noLimit(context, first.text)
     return decide([...rulings, ...againstSum(loop), ...belowPath(loop)], { before, after: () => coldLine(context) })
@@ -303,6 +303,23 @@ function sumLines(context: Context, sum: Sum | null): WorkingLine[] {
       source: 'bs7671-disconnection',
     })
   return lines
+}
+
+/** The most that the loop may be, as long as nothing is read. */
+function mostLine(context: Context): WorkingLine[] {
+  const rcd = isTt(context) ? rcdLimit(context) : null
+  const most = rcd ?? deviceLimit(context)
+  const { device, rating_A } = context.part.data
+  if (!most) return []
+  const figures = {
+    factor: context.limit('ac.voltage-factor').value,
+    nominal_V: supplyOf(context)?.data.nominal_V ?? 0,
+    device: `${device ?? ''}${rating_A ?? ''}`,
+    rated_mA: rcd?.rated_mA ?? 0,
+    touch_V: context.limit('earth.touch-voltage').value,
+  }
+  const result = { value: most.value, unit: 'ohm', decimals: rcd ? 0 : 3 } as const
+  return [{ code: `zs.limit-${most.code}`, figures, result, source: most.source }]
 }
 
 /** What a cold measurement may read, where the device decides. */

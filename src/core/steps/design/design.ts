@@ -7,6 +7,7 @@ import { atMost, type Circuit, coldFactor, coldVoltage, workingVoltage } from '.
 import { temperatureFactor } from '../../pv/temperatureFactor'
 import type { Measurable } from '../../record/instrument'
 import type { SourceId } from '../../regime/sources'
+import type { Judgement } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import type { ComputedStep, Order, StepContext, WorkedExample } from '../step'
 import { exampleModule } from '../worked'
@@ -151,6 +152,15 @@ function surgeChecks(context: StepContext<'array'>): Checked[] {
   )
 }
 
+/** What of a danger's checks is asked for, as one judgement. */
+const judgeChecks = (danger: Danger, context: StepContext<'array'>, isAsked: (one: Checked) => boolean): Judgement =>
+  judgeDesign(
+    [...checksOf(context, danger.ids), ...(danger.more?.(context) ?? [])].filter(isAsked),
+    danger.decimals,
+    { code: danger.nothing, tag: context.part.data.tag },
+    ({ circuit }) => danger.sum(context, circuit),
+  )
+
 function designStep(danger: Danger): ComputedStep<'array'> {
   return {
     kind: 'computed',
@@ -164,19 +174,13 @@ function designStep(danger: Danger): ComputedStep<'array'> {
     hookup: { drawing: danger.id, leads: danger.plates.map((code, k) => ({ balloon: k + 1, code })) },
     minutes: 0,
     sources: danger.sources,
-    judge: (context) =>
-      judgeDesign(
-        [...checksOf(context, danger.ids), ...(danger.more?.(context) ?? [])],
-        danger.decimals,
-        { code: danger.nothing, tag: context.part.data.tag },
-        ({ circuit }) => danger.sum(context, circuit),
-      ),
+    judge: (context) => judgeChecks(danger, context, () => true),
     example: { ...danger.example, part: exampleArray, reading: null },
   }
 }
 
-export const designSteps: readonly ComputedStep<'array'>[] = [
-  designStep({
+const dangers: readonly Danger[] = [
+  {
     id: 'design-voltage',
     order: 'A2',
     ids: ['voc-cold-inverter', 'voc-cold-switch', 'voc-cold-module', 'voc-cold-fuse'],
@@ -191,8 +195,8 @@ export const designSteps: readonly ComputedStep<'array'>[] = [
       others: (id) => [...strings(id, 1, 24), { kind: 'inverter', tag: 'INV', maxInput_V: 950 }],
       verdict: 'outside',
     },
-  }),
-  designStep({
+  },
+  {
     id: 'design-tracker',
     order: 'A3',
     ids: ['vmp-cold-tracker', 'vmp-hot-tracker'],
@@ -209,8 +213,8 @@ export const designSteps: readonly ComputedStep<'array'>[] = [
       ],
       verdict: 'outside',
     },
-  }),
-  designStep({
+  },
+  {
     id: 'design-current',
     order: 'A4',
     ids: ['isc-switch', 'isc-inverter'],
@@ -227,8 +231,8 @@ export const designSteps: readonly ComputedStep<'array'>[] = [
       ],
       verdict: 'outside',
     },
-  }),
-  designStep({
+  },
+  {
     id: 'design-fuses',
     order: 'A5',
     ids: ['fuse-needed', 'fuse-range'],
@@ -242,8 +246,8 @@ export const designSteps: readonly ComputedStep<'array'>[] = [
       others: (id) => strings(id, 3, 10),
       verdict: 'outside',
     },
-  }),
-  designStep({
+  },
+  {
     id: 'design-kit',
     order: 'A6',
     ids: [],
@@ -259,5 +263,17 @@ export const designSteps: readonly ComputedStep<'array'>[] = [
       others: (id) => strings(id, 1, 10),
       verdict: 'not-yet',
     },
-  }),
+  },
 ]
+
+export const designSteps: readonly ComputedStep<'array'>[] = dangers.map(designStep)
+
+/** What the design check says of one string of its array by itself, step by step. */
+export const designOfString = (
+  context: StepContext<'array'>,
+  stringId: string,
+): { step: string; judgement: Judgement }[] =>
+  dangers.map((danger) => {
+    const own = circuitsOf(context).find(({ ids }) => ids.has(stringId))?.circuit
+    return { step: danger.id, judgement: judgeChecks(danger, context, ({ circuit }) => circuit === own) }
+  })

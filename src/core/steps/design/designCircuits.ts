@@ -19,7 +19,7 @@ export function factorsOf(context: Pick<StepContext, 'limit'>): RatingFactors {
 /** What a string goes through, where nobody said which of several it is. */
 export type Unclear = 'which-switch' | 'which-inverter' | 'which-input'
 
-type Unlike = { tag: string; circuit: Circuit; unclear: readonly Unclear[] }
+type Unlike = { tag: string; ids: Set<string>; circuit: Circuit; unclear: readonly Unclear[] }
 export type Checked = {
   tag: string
   circuit: Circuit
@@ -27,7 +27,7 @@ export type Checked = {
   unclear: Unclear | null
 }
 
-function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart): Omit<Unlike, 'tag'> {
+function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart): Omit<Unlike, 'tag' | 'ids'> {
   const inverter = plant.inverterOf(string)?.data ?? null
   const site = plant.site?.data
   const dcSwitch = plant.switchOf(string)?.data ?? null
@@ -73,7 +73,9 @@ function unlikeCircuits(context: StepContext<'array'>): Unlike[] {
   for (const string of context.plant.stringsOf(context.part)) {
     const found = circuitOf(context, string)
     const key = JSON.stringify(found)
-    if (!unlike.has(key)) unlike.set(key, { tag: string.data.tag, ...found })
+    const known = unlike.get(key)
+    if (known) known.ids.add(string.id)
+    else unlike.set(key, { tag: string.data.tag, ids: new Set([string.id]), ...found })
   }
   return [...unlike.values()]
 }
