@@ -21,7 +21,7 @@ async function gridActs(page: Page, jobId: string): Promise<{ shown: number; typ
 
 const shows: Record<string, string> = {
   run: '#bench-title',
-  plant: '.plantrow',
+  plant: '.drawn',
   record: '.cert table',
   schedule: '[data-cell]',
 }
@@ -55,6 +55,28 @@ async function acted(page: Page, act: (page: Page) => Promise<unknown>): Promise
   return Math.round(list.sort((a, b) => a - b)[2]!)
 }
 
+/** Along the drawing by an arrow, a figure typed, and the key that keeps it: to the next painted frame, ms. */
+async function plantActs(page: Page): Promise<{ chosen: number; typed: number; kept: number }> {
+  await new Promise((resolve) => setTimeout(resolve, 1500))
+  await page.$eval('.drawn[data-part=string], .drawn[data-part=circuit]', (one) => (one as SVGElement).focus())
+  const chosen = await acted(page, (one) => one.keyboard.press('Space'))
+  await page.$eval('.drawn.now', (one) => (one as SVGElement).focus())
+  await page.keyboard.press('Enter')
+  const wanted = '[data-testid=part-modulesInSeries], [data-testid=part-length_m]'
+  await page.waitForSelector(wanted)
+  await page.click(wanted)
+  const typed = await acted(page, (one) => one.keyboard.press('1'))
+  // One figure that may be, kept again and again with another.
+  let n = 10
+  const kept = await acted(page, async (one) => {
+    await page.$eval(wanted, (field) => (field as HTMLInputElement).select())
+    await one.keyboard.type(String(n++))
+    await one.keyboard.press('Tab')
+    await page.click(wanted)
+  })
+  return { chosen, typed, kept }
+}
+
 const browser = await openBrowser()
 const page = await pageOf(browser, 'tester')
 const big = await manyStrings()
@@ -68,6 +90,14 @@ for (const view of ['run', 'plant', 'record']) {
     const [paint, shown] = await opened(page, id, view)
     console.log(`${view.padEnd(7)} ${name.padEnd(12)} first paint ${paint} ms, shown ${shown} ms`)
   }
+}
+const boards = { name: `${CIRCUITS} circuits`, id: await manyCircuits(CIRCUITS) }
+for (const { name, id } of [...jobs, boards]) {
+  const [paint, shown] = await opened(page, id, 'plant')
+  const { chosen, typed, kept } = await plantActs(page)
+  console.log(
+    `drawing ${name.padEnd(12)} first paint ${paint} ms, shown ${shown} ms, a part chosen ${chosen} ms, a figure typed ${typed} ms, kept ${kept} ms`,
+  )
 }
 for (const { name, id } of jobs) {
   await opened(page, id, 'run')

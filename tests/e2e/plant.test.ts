@@ -329,6 +329,20 @@ describe('a plant that is drawn', () => {
     }
   })
 
+  it('opens what is folded in place, and goes on from there by arrows', async () => {
+    const office = await pageOf(browser, 'viewer', `/job#${demo.job.mill}/plant`)
+    await office.waitForSelector('.drawn[data-part=string]')
+    await office.$eval('.drawn[data-part=string]', (one) => (one as SVGElement).focus())
+    await office.keyboard.press('Space')
+    await office.waitForFunction(() => document.querySelectorAll('.drawn[data-part=string]').length === 40)
+    await office.waitForFunction(() => document.activeElement?.getAttribute('data-part') === 'string')
+    await office.keyboard.press('ArrowDown')
+    await office.keyboard.press('Space')
+    await sees(office, 'String 2')
+    expect(await office.$$eval('[data-add], [data-testid=undo], [data-testid=copies]', (list) => list.length)).toBe(0)
+    expect(office.complaints).toEqual([])
+  })
+
   it('finds a part by typing, and takes one with readings out only when asked again', async () => {
     await page.keyboard.press('Escape')
     await page.keyboard.press('f')

@@ -37,6 +37,13 @@ export function PlantDrawing({ layout, selected, zoom, onSelect, onAdd, onFields
       selected === null ? null : svg.current?.querySelector(`[data-key="${CSS.escape(keyOf(layout, selected) ?? '')}"]`)
     piece?.scrollIntoView?.({ block: 'nearest', inline: 'nearest' })
   }, [selected])
+  // A fold that opens takes its piece away: whoever was on it goes on at what it opened to.
+  useEffect(() => {
+    const isGone = here !== null && ![...layout.pieces, ...layout.places].some((one) => one.key === here)
+    if (!isGone) return
+    setHere(null)
+    if (document.activeElement === document.body) svg.current?.querySelector<SVGElement>('.drawn.now')?.focus()
+  }, [layout, here])
   const onKey = (event: KeyboardEvent): void => {
     const heading = headings[event.key]
     const key = (event.target as Element).closest('[data-key]')?.getAttribute('data-key')
