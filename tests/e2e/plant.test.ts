@@ -330,7 +330,7 @@ describe('a plant that is drawn', () => {
   })
 
   it('opens what is folded in place, and goes on from there by arrows', async () => {
-    const office = await pageOf(browser, 'viewer', `/job#${demo.job.mill}/plant`)
+    const office = await pageOf(browser, 'supervisor', `/job#${demo.job.mill}/plant`)
     await office.waitForSelector('.drawn[data-part=string]')
     await office.$eval('.drawn[data-part=string]', (one) => (one as SVGElement).focus())
     await office.keyboard.press('Space')
@@ -339,8 +339,19 @@ describe('a plant that is drawn', () => {
     await office.keyboard.press('ArrowDown')
     await office.keyboard.press('Space')
     await sees(office, 'String 2')
-    expect(await office.$$eval('[data-add], [data-testid=undo], [data-testid=copies]', (list) => list.length)).toBe(0)
     expect(office.complaints).toEqual([])
+  })
+
+  it('is looked at and not changed by whoever may only look', async () => {
+    const reader = await pageOf(browser, 'viewer', `/job#${demo.job.open}/plant`)
+    await (await reader.waitForSelector('.drawn[data-part=string]'))!.click()
+    await sees(reader, 'String 1')
+    const tools = '[data-add], [data-testid=undo], [data-testid=copies], [data-testid=paste-table], .add-here'
+    expect(await reader.$$eval(tools, (list) => list.length)).toBe(0)
+    expect(await reader.$eval('[data-testid=part-tag]', (one) => (one as HTMLInputElement).disabled)).toBe(true)
+    await reader.keyboard.press('Delete')
+    await sees(reader, 'String 1')
+    expect(reader.complaints).toEqual([])
   })
 
   it('finds a part by typing, and takes one with readings out only when asked again', async () => {
