@@ -153,7 +153,7 @@ function Legend() {
     { x: 556, wide: 28, style: 'may', word: say('drawing.may-come') },
   ] as const
   return lines.map(({ x, wide, style, word }) => (
-    <g key={style} aria-hidden="true">
+    <g key={style}>
       <WirePath wire={{ d: `M${x} 20h${wide}`, style }} />
       <text x={x + wide + 7} y="25" className="dr-detail">
         {word}
