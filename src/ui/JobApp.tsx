@@ -1,5 +1,6 @@
 'use client'
 import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { BackArrow } from './shell/BackArrow'
 import { stepById } from '@/core/steps'
 import { partsOfKind } from '@/core/plant/projection'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
@@ -193,9 +194,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
       {route.view !== 'plant' && (
         <div className="linerow">
           <a className="end back" href="/">
-            <svg width="28" height="24" viewBox="-14 -12 28 24" aria-hidden="true">
-              <path d="M10 0H-9M-2-8-10 0-2 8" fill="none" stroke="var(--ink)" strokeWidth="2.6" />
-            </svg>
+            <BackArrow />
             <b>{say('line.today')}</b>
           </a>
           {evaluation.stations.length > 0 ? (

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { evaluate } from '../evaluate'
-import { FactsBuilder, START_ms, testId } from '../testing/factsBuilder'
+import { plantOf, testId } from '../testing/factsBuilder'
 import { type AddedKind, copiesOf, mayComeAt, partsAt, tagsAfter } from './additions'
 import { copyOf, houseWith, pointWith, roofWith } from './begin'
 import { partDataSchema, partKinds } from './part'
@@ -8,11 +7,6 @@ import { PlantIndex } from './plantIndex'
 
 let n = 0x9000
 const newId = (): string => testId(n++)
-const plantOf = (make: (builder: FactsBuilder) => void): PlantIndex => {
-  const builder = new FactsBuilder(false)
-  make(builder)
-  return evaluate(builder.facts(), START_ms).plant
-}
 
 const array = { kind: 'array', tag: 'Barn', tilt_deg: 20, azimuth_deg: 160, mounting: 'open-rack' } as const
 const board = (tag: string, boardId: string | null = null) => ({ kind: 'board', tag, name: '', boardId }) as const

@@ -1,5 +1,7 @@
 /** Builds bundles of facts for tests and benchmarks: ids and times count up, so a bundle is the same every time. */
 import type { PartData } from '../plant/part'
+import { PlantIndex } from '../plant/plantIndex'
+import { plantFrom } from '../plant/projection'
 import { readValueOf } from '../quantity/readValue'
 import type { Body, Conditions, Entry, EntryBody } from '../record/entry'
 import type { Facts } from '../record/facts'
@@ -153,4 +155,11 @@ export function conditions(irradiance_Wm2 = 742, cell_C = 43.6, at = new Date(ST
     at,
     how: 'typed',
   }
+}
+
+/** A plant of parts alone, nothing isolated and nothing read. */
+export function plantOf(make: (builder: FactsBuilder) => void): PlantIndex {
+  const builder = new FactsBuilder(false)
+  make(builder)
+  return new PlantIndex(plantFrom(builder.entries))
 }

@@ -58,39 +58,38 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
     case 'supply':
       return (
         <>
-          <rect x="-24" y="-8" width="17" height="17" fill={fill} stroke={stroke} strokeWidth="2" />
-          <path d="M-19 .5H-12" stroke={stroke} strokeWidth="3" />
-          <path d="M-15.5 9V27M-7 .5H2" stroke={stroke} strokeWidth="2" />
-          <rect x="2" y="-17" width="23" height="34" fill={fill} stroke={stroke} strokeWidth="2" />
-          <path d="M7-11H20V-4H7Z" fill="none" stroke={stroke} strokeWidth="1.6" />
-          <circle cx="13.5" cy="6" r="3" fill="none" stroke={stroke} strokeWidth="1.6" />
+          <rect x="-30" y="-16" width="25" height="32" fill={fill} stroke={stroke} strokeWidth="2" />
+          <rect x="-25" y="-5" width="15" height="10" fill="none" stroke={stroke} strokeWidth="1.6" />
+          <path d="M-30 0H-5" stroke={stroke} strokeWidth="1.6" />
+          <path d="M-5 0H5" stroke={stroke} strokeWidth="3" />
+          <rect x="5" y="-16" width="25" height="32" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M5-7H30" stroke={stroke} strokeWidth="2" />
+          <path d="M11-1H24V8H11ZM15.3-1V8M19.7-1V8" fill="none" stroke={stroke} strokeWidth="1.4" />
         </>
       )
     case 'board':
       return (
         <>
-          <rect x="-21" y="-15" width="42" height="30" fill={fill} stroke={stroke} strokeWidth="2" />
-          {[-13, -4, 5, 14].map((x) => (
-            <path key={x} d={`M${x}-8V8`} stroke={stroke} strokeWidth="3" />
-          ))}
+          <rect x="-21" y="-17" width="42" height="34" fill={fill} stroke={stroke} strokeWidth="2" />
+          <path d="M-15-6H15" stroke={stroke} strokeWidth="3" />
+          <path d="M-10-6V9M0-6V9M10-6V9" stroke={stroke} strokeWidth="1.8" />
         </>
       )
     case 'rcd':
       return (
         <>
-          <rect x="-14" y="-18" width="28" height="36" fill={fill} stroke={stroke} strokeWidth="2" />
-          <ellipse cx="0" cy="6" rx="9" ry="4" fill="none" stroke={stroke} strokeWidth="2" />
-          <circle cx="5" cy="-9" r="3.4" fill={fill} stroke={stroke} strokeWidth="2" />
+          <rect x="-17" y="-17" width="34" height="34" fill={fill} stroke={stroke} strokeWidth="2" />
+          <ellipse rx="5" ry="11" fill="none" stroke={stroke} strokeWidth="2" />
+          <path d="M-17 0H17" stroke={stroke} strokeWidth="2" />
         </>
       )
     case 'charge-point':
       return (
         <>
-          <rect x="-17" y="-22" width="22" height="44" fill={fill} stroke={stroke} strokeWidth="2" />
-          <circle cx="-6" cy="-10" r="5" fill="none" stroke={stroke} strokeWidth="2" />
-          <path d="M-11 4H-1" stroke={stroke} strokeWidth="2" />
-          <path d="M5 8H12V18Q12 22 16 22T20 18V-6" fill="none" stroke={stroke} strokeWidth="2" />
-          <path d="M15-6H25V-14H15Z" fill={fill} stroke={stroke} strokeWidth="2" />
+          <rect x="-13" y="-19" width="20" height="38" fill={fill} stroke={stroke} strokeWidth="2" />
+          <circle cx="-3" cy="-8" r="5" fill="none" stroke={stroke} strokeWidth="1.8" />
+          <path d="M7 4c10 0 2 15 9 15s6-9 6-18" fill="none" stroke={stroke} strokeWidth="2" />
+          <path d="M18-2h8v-6h-8z" fill={stroke} />
         </>
       )
     case 'electrode':
@@ -105,13 +104,22 @@ export function stationSymbol(station: string, stroke: string, fill: string, lan
   }
 }
 
+/** The sun around 0,0. */
+export function SunShape({ stroke }: { stroke: string }) {
+  return (
+    <>
+      <circle r="9" fill="var(--close-fill)" stroke="var(--mark-edge)" strokeWidth="1.8" />
+      {[0, 45, 90, 135, 180, 225, 270, 315].map((angle) => (
+        <path key={angle} d="M13.5 0H18" transform={`rotate(${angle})`} stroke={stroke} strokeWidth="2" />
+      ))}
+    </>
+  )
+}
+
 export function SunSymbol() {
   return (
     <svg width="44" height="44" viewBox="-22 -22 44 44" aria-hidden="true">
-      <circle r="9" fill="var(--close-fill)" stroke="var(--mark-edge)" strokeWidth="1.8" />
-      {[0, 45, 90, 135, 180, 225, 270, 315].map((angle) => (
-        <path key={angle} d="M13.5 0H18" transform={`rotate(${angle})`} stroke="var(--ink)" strokeWidth="2" />
-      ))}
+      <SunShape stroke="var(--ink)" />
     </svg>
   )
 }

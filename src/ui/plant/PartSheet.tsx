@@ -10,7 +10,16 @@ import { partName, say } from '@/words/say'
 import { kindName } from './drawing/PlantDrawing'
 import { Follows } from './Follows'
 import { Brings } from './Brings'
-import { fieldsOfKind, type Libraries, readPart, tagTaken, type Texts, textsOf } from './partForm'
+import {
+  fieldsOfKind,
+  type Libraries,
+  readField,
+  readPart,
+  tagTaken,
+  type Texts,
+  textsAfter,
+  textsOf,
+} from './partForm'
 import { SheetField } from './SheetField'
 
 type Props = {
@@ -41,12 +50,12 @@ export function PartSheet(props: Props) {
   const form = useRef<HTMLDivElement>(null)
   const kept = useRef(part.data)
   const isLeaving = useRef(false)
-  // Somebody else, an undo or a choice changed it: what stands there is what holds.
+  // Somebody else, an undo or a choice changed it: what is being typed meanwhile stays.
   useEffect(() => {
-    if (kept.current === part.data) return
+    const before = kept.current
+    if (before === part.data) return
     kept.current = part.data
-    setTexts(textsOf(part.data))
-    setMessage(null)
+    setTexts((texts) => textsAfter(texts, before, part.data))
   }, [part.data])
   useEffect(() => {
     if (!wantsFocus) return
@@ -60,12 +69,16 @@ export function PartSheet(props: Props) {
     if (isLeaving.current) return
     const wanted = { ...texts, [field.id]: value }
     setTexts(wanted)
-    const read = readPart(part.data, wanted, libraries)
+    const { kind, tag: ownTag } = part.data
+    const taken = tagTaken(plant.parts.values(), kind, wanted.tag ?? ownTag, part.id)
+    if (taken && field.id === 'tag')
+      return setMessage({ field: 'tag', text: say('plant.tag-taken', { part: partName(taken) }) })
+    // A tag that is taken holds nothing else back.
+    const read = readField(part.data, taken ? { ...wanted, tag: ownTag } : wanted, field.id, libraries)
     if ('message' in read) return setMessage({ field: read.field, text: read.message })
-    const { kind, tag } = read.data
-    if (tagTaken(plant.parts.values(), kind, tag, part.id))
-      return setMessage({ field: 'tag', text: say('plant.tag-taken', { part: partName(read) }) })
-    setMessage(null)
+    if (taken) setMessage({ field: 'tag', text: say('plant.tag-taken', { part: partName(taken) }) })
+    else if (message?.field === field.id || !read.lacks) setMessage(null)
+    setTexts((before) => ({ ...before, [field.id]: textsOf(read.data)[field.id] ?? '' }))
     if (!isSame(read.data, part.data)) props.onKeep(read.data)
   }
   const onKey = (event: KeyboardEvent): void => {

@@ -11,7 +11,7 @@ import {
 } from '@/core/steps/worked'
 import { usualSite } from '@/core/plant/kinds/site'
 import { hasWords } from '@/words/say'
-import { fieldsOfKind, newPart, noLibraries, readPart, tagTaken, textsOf } from './partForm'
+import { fieldsOfKind, newPart, noLibraries, readField, readPart, tagTaken, textsAfter, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
   site: usualSite,
@@ -100,6 +100,40 @@ describe('the fields of a part', () => {
     ).toMatchObject({
       data: { fuse: null },
     })
+  })
+})
+
+describe('one field', () => {
+  const circuit = example.circuit!
+  const typed = (change: Record<string, string>) => ({ ...textsOf(circuit), ...change })
+
+  it('is kept though another cannot be read, which stays as it was', () => {
+    const read = readField(circuit, typed({ length_m: 'long', breaking_kA: '10' }), 'breaking_kA', noLibraries)
+    expect(read).toMatchObject({ lacks: true, data: { breaking_kA: 10, length_m: exampleCircuit.length_m } })
+  })
+
+  it('that cannot be read says so, and keeps nothing', () => {
+    expect(readField(circuit, typed({ length_m: 'long' }), 'length_m', noLibraries)).toMatchObject({
+      field: 'length_m',
+    })
+  })
+
+  it('that needs another waits for it: a conductor is known whole or not at all', () => {
+    const row = { kind: 'row', tag: 'R1', arrayId: null, conductor: null } as const
+    const half = { ...textsOf(row), 'conductor.length_m': '18' }
+    expect(readField(row, half, 'conductor.length_m', noLibraries)).toHaveProperty('message')
+    const whole = { ...half, 'conductor.area_mm2': '6' }
+    expect(readField(row, whole, 'conductor.area_mm2', noLibraries)).toMatchObject({
+      lacks: false,
+      data: { conductor: { length_m: 18, area_mm2: 6 } },
+    })
+  })
+
+  it('stays as it is being typed when somebody else changes the part, and an undo shows in the others', () => {
+    const now = { ...circuit, breaking_kA: 10 } as PartData
+    const texts = textsAfter(typed({ length_m: '4' }), circuit, now)
+    expect(texts).toMatchObject({ length_m: '4', breaking_kA: '10' })
+    expect(textsAfter(texts, now, circuit)).toMatchObject({ length_m: '4', breaking_kA: textsOf(circuit).breaking_kA })
   })
 })
 

@@ -50,7 +50,7 @@ export function readPart(before: PartData, texts: Texts, libraries: Libraries = 
     const typed = (texts[field.id] ?? '').trim()
     // Whoever chooses nothing else keeps the copy, also where the library is out of reach.
     const isKept = field.library !== undefined && typed === textOf(field, before)
-    const read = isKept ? { value: valueAt(before, field.id) } : readField(field, typed, libraries)
+    const read = isKept ? { value: valueAt(before, field.id) } : readTyped(field, typed, libraries)
     if ('message' in read) return { ...read, field: field.id }
     put(values, field.id, read.value)
   }
@@ -66,6 +66,30 @@ export function readPart(before: PartData, texts: Texts, libraries: Libraries = 
   const isOpen = field !== undefined && (texts[field.id] ?? '').trim() === ''
   if (isOpen) return { message: say('plant.missing', { what: labelOf(field) }), field: at }
   return { message: say('plant.cannot-be', { what: field ? labelOf(field) : at }), field: at }
+}
+
+/**
+ * What was typed in one field as the part's data. Where another field cannot be read, this one is kept all the same.
+ *
+ * @returns `lacks`: whether something else still stands against it.
+ */
+export function readField(
+  before: PartData,
+  texts: Texts,
+  id: string,
+  libraries: Libraries,
+): { data: PartData; lacks: boolean } | { message: string; field: string } {
+  const whole = readPart(before, texts, libraries)
+  if ('data' in whole) return { ...whole, lacks: false }
+  if (whole.field === id) return whole
+  const alone = readPart(before, { ...textsOf(before), [id]: texts[id] ?? '' }, libraries)
+  return 'data' in alone ? { ...alone, lacks: true } : whole
+}
+
+/** The texts after the part was changed: what somebody is typing stays as it is typed, the rest is what holds now. */
+export function textsAfter(texts: Texts, before: PartData, now: PartData): Texts {
+  const [old, next] = [textsOf(before), textsOf(now)]
+  return Object.fromEntries(Object.keys(next).map((id) => [id, texts[id] === old[id] ? next[id]! : (texts[id] ?? '')]))
 }
 
 /** Names of what is null as long as nothing of it is known. */
@@ -87,9 +111,9 @@ const usualIn = (fields: readonly RuledField[], known: Values): Values =>
     }),
   )
 
-type ReadField = { value: unknown } | { message: string }
+type ReadTyped = { value: unknown } | { message: string }
 
-function readField(field: RuledField, typed: string, libraries: Libraries): ReadField {
+function readTyped(field: RuledField, typed: string, libraries: Libraries): ReadTyped {
   const { rule } = field
   // Words may be left away: they are empty then, and not unknown.
   if (typed === '' && rule.takes === 'text') return { value: rule.empty }
@@ -113,7 +137,7 @@ function readField(field: RuledField, typed: string, libraries: Libraries): Read
   }
 }
 
-function readNumber(field: RuledField, typed: string): ReadField {
+function readNumber(field: RuledField, typed: string): ReadTyped {
   const { least, most, above, below, whole } = field.rule
   const value = Number(typed.replace(',', '.'))
   const fitsLeast = least === null || (above ? value > least : value >= least)

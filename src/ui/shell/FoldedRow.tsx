@@ -1,5 +1,6 @@
 'use client'
 import { Tabs } from 'antd'
+import { BackArrow } from './BackArrow'
 import type { ReactNode } from 'react'
 import { say } from '@/words/say'
 import type { JobRoute } from './route'
@@ -25,9 +26,7 @@ export function FoldedRow({ route, hasSchedule, go, children }: Props) {
   return (
     <div className="folded">
       <a className="back" href="/">
-        <svg width="24" height="20" viewBox="-14 -12 28 24" aria-hidden="true">
-          <path d="M10 0H-9M-2-8-10 0-2 8" fill="none" stroke="var(--ink)" strokeWidth="2.6" />
-        </svg>
+        <BackArrow />
         <b>{say('line.today')}</b>
       </a>
       <div className="tools">{children}</div>

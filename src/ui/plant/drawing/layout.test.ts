@@ -1,13 +1,12 @@
 import '@/words/ac'
 import '@/words/plant'
 import { describe, expect, it } from 'vitest'
-import { evaluate } from '@/core/evaluate'
 import { isAlike, type NewPart } from '@/core/plant/additions'
 import { houseWith, pointWith } from '@/core/plant/begin'
 import type { PartData } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { partsIn, treeOf } from '@/core/plant/tree'
-import { FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { type FactsBuilder, plantOf, testId } from '@/core/testing/factsBuilder'
 import { exampleModule } from '@/core/steps/worked'
 import { lanesOf } from './lanes'
 import { type Layout, layoutOf } from './layout'
@@ -15,11 +14,6 @@ import { nearest } from './nearest'
 
 let n = 0x9000
 const newId = (): string => testId(n++)
-const plantOf = (make: (builder: FactsBuilder) => void): PlantIndex => {
-  const builder = new FactsBuilder(false)
-  make(builder)
-  return evaluate(builder.facts(), START_ms).plant
-}
 const addAll = (builder: FactsBuilder, parts: readonly NewPart[]): void => {
   for (const one of parts) builder.part(one.data, one.id)
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { stationSymbol } from '../../line/symbols'
+import { SunShape, stationSymbol } from '../../line/symbols'
 import type { Shape, SymbolName } from './pieces'
 
 type Pen = { stroke: string; fill: string }
@@ -8,14 +8,7 @@ type Pen = { stroke: string; fill: string }
 function symbolOf(name: SymbolName, { stroke, fill }: Pen): ReactNode {
   switch (name) {
     case 'sun':
-      return (
-        <>
-          <circle r="9" fill="var(--close-fill)" stroke="var(--mark-edge)" strokeWidth="1.8" />
-          {[0, 45, 90, 135, 180, 225, 270, 315].map((angle) => (
-            <path key={angle} d="M13.5 0H18" transform={`rotate(${angle})`} stroke={stroke} strokeWidth="2" />
-          ))}
-        </>
-      )
+      return <SunShape stroke={stroke} />
     case 'array':
       return stationSymbol('modules', stroke, fill, [])
     case 'switch':
@@ -28,25 +21,9 @@ function symbolOf(name: SymbolName, { stroke, fill }: Pen): ReactNode {
         </>
       )
     case 'supply':
-      return (
-        <>
-          <rect x="-30" y="-16" width="25" height="32" fill={fill} stroke={stroke} strokeWidth="2" />
-          <rect x="-25" y="-5" width="15" height="10" fill="none" stroke={stroke} strokeWidth="1.6" />
-          <path d="M-30 0H-5" stroke={stroke} strokeWidth="1.6" />
-          <path d="M-5 0H5" stroke={stroke} strokeWidth="3" />
-          <rect x="5" y="-16" width="25" height="32" fill={fill} stroke={stroke} strokeWidth="2" />
-          <path d="M5-7H30" stroke={stroke} strokeWidth="2" />
-          <path d="M11-1H24V8H11ZM15.3-1V8M19.7-1V8" fill="none" stroke={stroke} strokeWidth="1.4" />
-        </>
-      )
     case 'rcd':
-      return (
-        <>
-          <rect x="-17" y="-17" width="34" height="34" fill={fill} stroke={stroke} strokeWidth="2" />
-          <ellipse rx="5" ry="11" fill="none" stroke={stroke} strokeWidth="2" />
-          <path d="M-17 0H17" stroke={stroke} strokeWidth="2" />
-        </>
-      )
+    case 'charge-point':
+      return stationSymbol(name, stroke, fill, [])
     case 'breaker':
     case 'breaker-with-rcd':
       return (
@@ -56,15 +33,6 @@ function symbolOf(name: SymbolName, { stroke, fill }: Pen): ReactNode {
           <path d="M-10 0 12-10" stroke={stroke} strokeWidth="2.4" />
           <circle cx="13" r="2.4" fill={stroke} />
           {name === 'breaker-with-rcd' && <ellipse cx="22" rx="4" ry="8" fill="none" stroke={stroke} strokeWidth="2" />}
-        </>
-      )
-    case 'charge-point':
-      return (
-        <>
-          <rect x="-13" y="-19" width="20" height="38" fill={fill} stroke={stroke} strokeWidth="2" />
-          <circle cx="-3" cy="-8" r="5" fill="none" stroke={stroke} strokeWidth="1.8" />
-          <path d="M7 4c10 0 2 15 9 15s6-9 6-18" fill="none" stroke={stroke} strokeWidth="2" />
-          <path d="M18-2h8v-6h-8z" fill={stroke} />
         </>
       )
   }
