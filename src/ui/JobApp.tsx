@@ -277,7 +277,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
           </div>
         </main>
       )}
-      <Suspense>{keysOpen && <KeysDialog onClose={() => setKeysOpen(false)} />}</Suspense>
+      <Suspense>{keysOpen && <KeysDialog view={route.view} onClose={() => setKeysOpen(false)} />}</Suspense>
     </div>
   )
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { plantOf, testId } from '../testing/factsBuilder'
-import { type AddedKind, copiesOf, mayComeAt, partsAt, tagsAfter } from './additions'
+import { type AddedKind, copiesOf, mayComeAt, nameable, partsAt, tagsAfter } from './additions'
 import { copyOf, houseWith, pointWith, roofWith } from './begin'
+import { fieldsOf, kindOf } from './kinds'
 import { partDataSchema, partKinds } from './part'
 import { PlantIndex } from './plantIndex'
 
@@ -72,6 +73,23 @@ describe('a second of a kind', () => {
     const plant = plantOf((builder) => builder.string('1'))
     const made = partsAt('dc-switch', plant.ofKind('string')[0]!, plant, newId)
     expect(made).toHaveLength(1)
+  })
+})
+
+describe('what a field may name', () => {
+  it('is no board that it feeds itself, however far below, and never itself', () => {
+    const [a, b, c, d] = [newId(), newId(), newId(), newId()]
+    const plant = plantOf((builder) => {
+      builder.part(board('DB1'), a)
+      builder.part(board('DB2', a), b)
+      builder.part(board('DB3', b), c)
+      builder.part(board('DB4'), d)
+    })
+    const field = fieldsOf(kindOf('board')).find((one) => one.id === 'boardId')!
+    const named = (id: string) => nameable(plant.parts.get(id)!, field, plant).map((one) => one.data.tag)
+    expect(named(a)).toEqual(['DB4'])
+    expect(named(b)).toEqual(['DB1', 'DB4'])
+    expect(named(d)).toEqual(['DB1', 'DB2', 'DB3'])
   })
 })
 

@@ -3,6 +3,7 @@
  * interface draws a place for each and offers nothing else.
  */
 import { kindOf, kinds, namedBy, nameOf } from './kinds'
+import type { PartField } from './kinds/descriptor'
 import { valueAt } from './missing'
 import type { Part, PartData, PartKind, StringData } from './part'
 import type { PartOf, PlantIndex } from './plantIndex'
@@ -187,3 +188,20 @@ export const isAlike = (a: StringData, b: StringData): boolean =>
   (a.combinerId ?? null) === (b.combinerId ?? null) &&
   (a.inverterId ?? null) === (b.inverterId ?? null) &&
   (a.switchId ?? null) === (b.switchId ?? null)
+
+/** Parts that a field of another may name: of its kind, and none that hangs on that one already: no board feeds itself. */
+export function nameable(part: Part | null, field: PartField, plant: PlantIndex): readonly Part[] {
+  const all: readonly Part[] = field.names ? plant.ofKind(field.names.kind as PartKind) : []
+  return part && field.names?.kind === part.data.kind ? all.filter((one) => !leadsTo(one, part, field.id, plant)) : all
+}
+
+function leadsTo(from: Part, to: Part, field: string, plant: PlantIndex): boolean {
+  const seen = new Set<string>()
+  for (let one: Part | undefined = from; one && !seen.has(one.id); ) {
+    if (one.id === to.id) return true
+    seen.add(one.id)
+    const next: unknown = valueAt(one.data, field)
+    one = typeof next === 'string' ? plant.parts.get(next) : undefined
+  }
+  return false
+}

@@ -109,6 +109,7 @@ export function PartSheet(props: Props) {
             <SheetField
               key={field.id}
               field={field}
+              part={part}
               value={texts[field.id] ?? ''}
               message={message?.field === field.id ? message.text : null}
               plant={plant}

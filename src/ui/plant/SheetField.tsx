@@ -2,7 +2,8 @@
 import { Form as AntForm, Input, Select } from 'antd'
 import { useId } from 'react'
 import type { RuledField } from '@/core/plant/kinds'
-import type { PartKind } from '@/core/plant/part'
+import { nameable } from '@/core/plant/additions'
+import type { Part, PartKind } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { say } from '@/words/say'
@@ -15,6 +16,8 @@ export const NEW_TYPE = 'new'
 
 type Props = {
   field: RuledField
+  /** The part it belongs to, null where it is being made. */
+  part: Part | null
   value: string
   message: string | null
   plant: PlantIndex
@@ -71,6 +74,7 @@ export function SheetField(props: Props) {
 
 function Well({
   field,
+  part,
   value,
   message,
   plant,
@@ -82,7 +86,7 @@ function Well({
   unit,
 }: Props & { id: string; unit: string }) {
   const testId = `part-${field.id.slice(field.id.indexOf('.') + 1)}`
-  const options = optionsOf(field, plant, libraries)
+  const options = optionsOf(field, part, plant, libraries)
   if (options)
     return (
       <Select
@@ -113,8 +117,8 @@ function Well({
 type Option = { value: string; label: string }
 
 /** What a field offers to choose from; null where something is typed. */
-function optionsOf(field: RuledField, plant: PlantIndex, libraries: Libraries): Option[] | null {
-  const offered = offeredBy(field, plant, libraries)
+function optionsOf(field: RuledField, part: Part | null, plant: PlantIndex, libraries: Libraries): Option[] | null {
+  const offered = offeredBy(field, part, plant, libraries)
   if (!offered) return null
   if (!field.rule.optional) return offered
   // Where nobody said which, the only one there is is meant.
@@ -123,15 +127,14 @@ function optionsOf(field: RuledField, plant: PlantIndex, libraries: Libraries): 
   return [{ value: '', label: none }, ...offered]
 }
 
-function offeredBy(field: RuledField, plant: PlantIndex, libraries: Libraries): Option[] | null {
+function offeredBy(field: RuledField, part: Part | null, plant: PlantIndex, libraries: Libraries): Option[] | null {
   const { takes, options } = field.rule
   if (field.library) {
     const known = libraries[field.library].map((one) => ({ value: one.id, label: typeFigures(one) }))
     known.sort((a, b) => compareTags(a.label, b.label))
     return [...known, { value: NEW_TYPE, label: say('plant.new-type') }]
   }
-  if (takes === 'part')
-    return plant.ofKind(field.names!.kind as PartKind).map((one) => ({ value: one.id, label: one.data.tag }))
+  if (takes === 'part') return nameable(part, field, plant).map((one) => ({ value: one.id, label: one.data.tag }))
   const all = takes === 'yes-no' ? field.yesNo! : takes === 'choice' ? options : null
   return all && all.map((one) => ({ value: String(one), label: optionText(one) }))
 }

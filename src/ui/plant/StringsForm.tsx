@@ -94,6 +94,7 @@ export function StringsForm({ libraries, plant, arrayId: given, onNewType, onAdd
       <div className="columns12">
         <SheetField
           field={typeField}
+          part={null}
           value={typeId}
           message={said('moduleType')}
           plant={plant}
@@ -146,6 +147,7 @@ export function StringsForm({ libraries, plant, arrayId: given, onNewType, onAdd
             <SheetField
               key={field.id}
               field={field}
+              part={null}
               value={plane[field.id as keyof typeof plane] ?? ''}
               message={said(field.id)}
               plant={plant}

@@ -3,11 +3,14 @@ import { Button, Checkbox, Modal } from 'antd'
 import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { lettersOff, setLettersOff } from './keys'
+import type { JobRoute } from './route'
 
-const shown = ['enter', 'r', 'k', 'n', 'b', 'h', 'y', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
+const ofPlant = ['walk', 'fields', 'fold', 'add', 'find', 'again', 'copy', 'paste', 'out'] as const
+const ofRun = ['enter', 'r', 'k', 'n', 'b', 'h', 'y', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
 
-/** Every key, and the switch that turns single letters off. */
-export function KeysDialog({ onClose }: { onClose(): void }) {
+/** Every key of the screen, and the switch that turns single letters off. */
+export function KeysDialog({ view, onClose }: { view: JobRoute['view']; onClose(): void }) {
+  const shown = view === 'plant' ? [...ofPlant, 't', 'help', 'esc'] : ofRun
   const [off, setOff] = useState(lettersOff())
   return (
     <Modal open title={say('keys.title')} onCancel={onClose} footer={null} destroyOnHidden>
