@@ -327,7 +327,11 @@ describe('a plant that is drawn', () => {
     await page.keyboard.up('Control')
     await sees(page, '9 strings')
     await page.keyboard.press('Escape')
-    for (const count of ['8', '6']) {
+    await page.keyboard.press('+')
+    await page.keyboard.press('1')
+    await sees(page, '10 strings')
+    await page.keyboard.press('Escape')
+    for (const count of ['9', '8', '6']) {
       await pressId(page, 'undo')
       await sees(page, `${count} strings`)
     }

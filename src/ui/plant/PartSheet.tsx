@@ -209,12 +209,18 @@ function Multiply({ onCopies, onTakeOut }: Props) {
 function AddHere({ part, evaluation, onAdd }: { part: Part; evaluation: Evaluation; onAdd(kind: AddedKind): void }) {
   const kinds = mayComeAt(part, evaluation.plant)
   if (kinds.length === 0) return null
+  const onKey = (event: KeyboardEvent): void => {
+    const kind = kinds[Number(event.key) - 1]
+    if (!kind) return
+    event.preventDefault()
+    onAdd(kind)
+  }
   return (
-    <fieldset className="add-here" aria-label={say('drawing.add-here')}>
+    <fieldset onKeyDown={onKey} className="add-here" aria-label={say('drawing.add-here')}>
       <legend>{say('drawing.add-here')}</legend>
       {kinds.map((kind, k) => (
         <Button key={kind} className="small" type="dashed" onClick={() => onAdd(kind)} data-testid={`add-${kind}`}>
-          + {kindName(kind)} {k === 0 && <kbd>+</kbd>}
+          + {kindName(kind)} <kbd>{k + 1}</kbd>
         </Button>
       ))}
     </fieldset>

@@ -247,7 +247,7 @@ export const ui = {
   'keys.fold': 'Choose a part, open what is folded',
   'keys.fold.key': 'Space',
   'keys.add': 'Add beside it',
-  'keys.add.key': '+',
+  'keys.add.key': '+, then 1 2 3',
   'keys.find': 'Find a part',
   'keys.find.key': 'F',
   'keys.again': 'Undo, do again',
