@@ -287,6 +287,7 @@ function DrawnPlace({ place, isHot, isStop, onAdd, onFocus }: PlaceProps) {
           <text x={box.x + 27} y={middle.y + 5} className="dr-detail">
             {kindName(first)}
           </text>
+          {place.sign && <ShapeOf shape={place.sign} pen={{ stroke: 'var(--pencil)', fill: 'var(--sheet)' }} />}
         </>
       )}
     </g>

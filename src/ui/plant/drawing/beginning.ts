@@ -1,6 +1,6 @@
 /** A plant that has nothing yet: the whole of it in pencil, each outline a place. */
 import type { AddedKind } from '@/core/plant/additions'
-import { emptySheet, type Place, type Sheet, type Wire } from './pieces'
+import { emptySheet, type Place, type Shape, type Sheet, symbol, type SymbolName, type Wire } from './pieces'
 
 const W = 148
 const H = 44
@@ -17,6 +17,22 @@ const spots: readonly Spot[] = [
   ['charge-point', 3, 320],
   ['electrode', 0, 440],
 ]
+
+const signs: Partial<Record<AddedKind, SymbolName>> = {
+  array: 'array',
+  'dc-switch': 'switch',
+  inverter: 'inverter',
+  supply: 'supply',
+  board: 'board',
+  'charge-point': 'charge-point',
+  electrode: 'electrode',
+}
+
+function signOf(kind: AddedKind, x: number, y: number): Shape {
+  const name = signs[kind]
+  return name ? symbol(name, x, y, SMALL) : { is: 'chain', x: x - 18, y, modules: 4, sheets: 0 }
+}
+const SMALL = 0.72
 
 /** Sun to inverter, inverter to board, supply to board, board to charge point and to the ground. */
 const wires: readonly string[] = [
@@ -35,6 +51,7 @@ export function beginning(): Sheet {
       kinds: [kind],
       box: { x: COLUMNS[column]!, y, w: W, h: H },
       isRing: false,
+      sign: signOf(kind, COLUMNS[column]! + W - 30, y + H / 2),
     }),
   )
   return { ...emptySheet(), places, wires: wires.map((d): Wire => ({ d, style: 'may' })) }

@@ -20,6 +20,9 @@ export type SymbolName =
   | 'breaker'
   | 'breaker-with-rcd'
   | 'charge-point'
+  | 'inverter'
+  | 'board'
+  | 'electrode'
 export type Shape =
   | { is: 'symbol'; name: SymbolName; x: number; y: number; scale?: number }
   | { is: 'chain'; x: number; y: number; modules: number; sheets: number }
@@ -55,6 +58,8 @@ export type Place = {
   kinds: readonly AddedKind[]
   box: Box
   isRing: boolean
+  /** How what may come looks, where there is room. */
+  sign?: Shape
 }
 export type Sheet = { pieces: Piece[]; wires: Wire[]; places: Place[] }
 

@@ -22,6 +22,9 @@ function symbolOf(name: SymbolName, { stroke, fill }: Pen): ReactNode {
       )
     case 'supply':
     case 'rcd':
+    case 'inverter':
+    case 'board':
+    case 'electrode':
     case 'charge-point':
       return stationSymbol(name, stroke, fill, [])
     case 'breaker':
