@@ -51,7 +51,7 @@ export function beginning(): Sheet {
       kinds: [kind],
       box: { x: COLUMNS[column]!, y, w: W, h: H },
       isRing: false,
-      sign: signOf(kind, COLUMNS[column]! + W - 30, y + H / 2),
+      sign: signOf(kind, COLUMNS[column]! + W - (kind === 'charge-point' ? 22 : 30), y + H / 2),
     }),
   )
   return { ...emptySheet(), places, wires: wires.map((d): Wire => ({ d, style: 'may' })) }
