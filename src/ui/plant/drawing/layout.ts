@@ -2,7 +2,8 @@
 import { partKinds } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { beginning } from './beginning'
-import { earthSide, inGround } from './earthSide'
+import { earthSide } from './earthSide'
+import { inGround } from './inGround'
 import { addTo, emptySheet, type Ground, type Sheet } from './pieces'
 import { bondsOf, sunSide } from './sunSide'
 
