@@ -13,8 +13,7 @@ const OWN = {
   'src/ui/plug/PlugPanel.tsx': 'columns that stand under the drawn track of the pilot',
   'src/ui/plug/TripGuide.tsx': 'the figure of a trip, read at arm’s length',
   'src/ui/record/Preview.tsx': 'the sheet as it is printed',
-  'src/ui/schedule/GridRow.tsx': 'the pen in a cell of the grid',
-  'src/ui/schedule/ScheduleGrid.tsx': 'the grid of readings',
+  'src/ui/schedule/CellInput.tsx': 'the pen in a cell of the grid',
   'src/ui/signin/CodeSignIn.tsx': 'an unseen name for the keeper of passwords',
 }
 

@@ -145,6 +145,8 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
     next
       ? go({ ...route, view: 'run', step: next.step.id, partId: next.part.id })
       : go({ ...route, view: 'plant', step: null, partId: null })
+  // These fill the page: the line is folded to one row.
+  const isTall = route.view === 'plant' || route.view === 'schedule'
   const hasSchedule = evaluation.plant.ofKind('circuit').length + evaluation.plant.ofKind('rcd').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
@@ -191,7 +193,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
         )}
         <SavedCell snapshot={snapshot} timeZone={facts.job.timeZone} />
       </Strip>
-      {route.view !== 'plant' && (
+      {!isTall && (
         <div className="linerow">
           <a className="end back" href="/">
             <BackArrow />
@@ -244,9 +246,9 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
             {hasSchedule && (
               <button
                 type="button"
-                className={`end rec ${route.view === 'schedule' ? 'now' : ''}`}
+                className="end rec"
                 style={{ borderTop: 'var(--hl) solid var(--hair)' }}
-                onClick={() => go({ ...route, view: 'schedule', step: null, partId: null })}
+                onClick={() => go({ ...route, view: 'schedule', step: null })}
                 data-testid="to-schedule"
               >
                 <b>{say('line.schedule')}</b>
@@ -255,21 +257,24 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
           </div>
         </div>
       )}
-      {route.view === 'plant' && (
-        <div className="plant-frame">
+      {isTall && (
+        <div className="tall-frame">
           <Rejected store={store} snapshot={snapshot} />
           <Suspense fallback={<div className="folded" />}>
-            <PlantScreen {...shared} hasSchedule={hasSchedule} />
+            {route.view === 'plant' ? (
+              <PlantScreen {...shared} hasSchedule={hasSchedule} />
+            ) : (
+              <ScheduleScreen {...shared} hasSchedule={hasSchedule} />
+            )}
           </Suspense>
         </div>
       )}
-      {route.view !== 'plant' && (
+      {!isTall && (
         <main className="job-main">
           <Rejected store={store} snapshot={snapshot} />
           <div className="screen">
             {route.view === 'run' && <RunScreen {...shared} live={live} feed={feed} now={now} />}
             <Suspense fallback={<div className="pane quiet">{say('loading.job')}</div>}>
-              {route.view === 'schedule' && <ScheduleScreen {...shared} />}
               {route.view === 'record' && (
                 <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
               )}

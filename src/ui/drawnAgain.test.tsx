@@ -9,8 +9,8 @@ import { FactsBuilder, START_ms } from '@/core/testing/factsBuilder'
 import { readStepById } from '@/core/steps'
 import type { JobStore } from './device/jobStore'
 import { RunSheet } from './run/RunSheet'
-import { rowsOf, stepsInGrid } from './schedule/model'
-import { ScheduleGrid } from './schedule/ScheduleGrid'
+import { rowsOf } from './schedule/model'
+import { ScheduleBoard } from './schedule/ScheduleBoard'
 import { inDom } from './testing/inDom'
 
 // Every row names its part once each time it is drawn: what was named is what was drawn.
@@ -60,6 +60,9 @@ describe('one reading more', () => {
   })
 
   it('draws its own row of the schedule again, and no other', async () => {
+    // A page of some size: only what is in sight is drawn.
+    vi.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(1280)
+    vi.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(500)
     const build = new FactsBuilder()
     const supply = build.part(exampleSupply)
     const board = build.part({ ...exampleBoard, supplyId: supply })
@@ -71,19 +74,18 @@ describe('one reading more', () => {
     build.reading('r1r2', circuits[0]!, reading)
     const store = { jobId: 'job', me: { id: '', name: '' }, add: nothing, addAll: nothing } as unknown as JobStore
     const grid = (evaluation: Evaluation) => (
-      <ScheduleGrid
-        title="Circuits"
+      <ScheduleBoard
         store={store}
-        facts={evaluation.facts}
         evaluation={evaluation}
-        steps={steps}
-        rows={rowsOf(evaluation, 'circuit')}
-        canWrite
+        rows={rowsOf(evaluation, board)}
+        boardId={board}
+        partId={null}
+        mayWrite
+        onBoard={nothing}
         onBench={nothing}
       />
     )
     const before = evaluate(build.facts({ entries: [...build.entries] }), START_ms)
-    const steps = stepsInGrid(before, 'circuit')
     await draw(grid(before))
     expect(drawn()).toEqual(['C1', 'C2', 'C3', 'C4'])
     build.reading('r1r2', circuits[2]!, reading)

@@ -22,8 +22,18 @@ const figureOf = (slot: string): Promise<string> =>
   page.$eval(`#slot-${slot}`, (input) => (input as HTMLInputElement).value)
 
 async function figure(slot: string, text: string): Promise<void> {
-  await page.click(`#slot-${slot}`, { count: 3 })
+  // By focus and not by place: what is answered above it may move it while the page is drawn.
+  await page.$eval(`#slot-${slot}`, (input) => {
+    ;(input as HTMLInputElement).focus()
+    ;(input as HTMLInputElement).select()
+  })
   await page.keyboard.type(text)
+  await page.waitForFunction(
+    (id: string, wanted: string) => document.querySelector<HTMLInputElement>(id)?.value === wanted,
+    {},
+    `#slot-${slot}`,
+    text,
+  )
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
 }
 

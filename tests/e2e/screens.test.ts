@@ -17,7 +17,7 @@ const screens = [
   { name: 'Plant, boards', path: `/job#${demo.job.workshop}/plant`, says: 'DB2 Hall' },
   { name: 'Plant, empty', path: `/job#${EMPTY}/plant`, says: 'Begin with' },
   { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Null the test leads' },
-  { name: 'Schedule', path: `/job#${demo.job.workshop}/schedule`, says: 'Schedule of test results' },
+  { name: 'Schedule', path: `/job#${demo.job.joinery}/schedule`, says: 'DB1 Joinery' },
   { name: 'Record', path: `/job#${demo.job.sealed}/record`, says: 'Before you can seal' },
   { name: 'Office, regimes', path: '/office#regimes', says: 'Copy and change' },
   { name: 'Office, instruments', path: '/office#kit', says: 'Add an instrument' },
@@ -73,8 +73,10 @@ describe.each(screens)('$name', ({ path, says }) => {
   })
 
   it.each([360, 820, 1280])('fits a screen %d px wide, with targets of 44 px', async (width) => {
-    await page.setViewport({ width, height: 800 })
+    // A finger: what is close together for a mouse stands apart.
+    await page.setViewport({ width, height: 800, hasTouch: true })
     await show(path, says)
+    expect(await page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true)
     await page
       .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, { timeout: 3000 })
       .catch(() => undefined)

@@ -5,7 +5,7 @@ import { type Unit, units } from '@/core/quantity/unit'
 import { readLogger } from '@/core/record/loggerFile'
 import { isBareJpeg } from '@/server/attachments/bareJpeg'
 import { readDataSheets } from '@/ui/plant/dataSheetCsv'
-import { readBlock } from '@/ui/schedule/paste'
+import { readBlock } from '@/ui/schedule/block'
 import { Dice, mutatedText } from '../support/fuzz'
 
 /** Files and pasted texts that were good once. `UPSTAND_TEST_RUNS` reads more than the few of every run. */

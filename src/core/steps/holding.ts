@@ -25,6 +25,8 @@ export type Held = {
   limit: { id: string; value: number }
   line: { code: string; figures?: Figures; decimals: number }
   figures?: Figures
+  /** The slots whose figures it is. */
+  slots?: readonly string[]
 }
 
 /** What makes it close, where that is not the sentence's own matter. */
@@ -71,22 +73,32 @@ class HeldRuling implements Ruling {
     return { unit, scale, measured: measuredOf(span, text), expected, band, source }
   }
 
+  get slots(): readonly string[] {
+    return this.ask.slots ?? NO_SLOTS
+  }
+
   get limit(): JudgedLimit {
     const { limit, unit, source } = this.ask
     return { ...limit, unit, source }
   }
 }
 
+const NO_SLOTS: readonly string[] = []
+
 export const hold = ({ part }: Tagged, ask: Held): Ruling & { compared: Compared } => new HeldRuling(part, ask)
 
 /** A ruling with something of it otherwise. */
-export const but = ({ verdict, finding, line, rule, limit, isUndecided }: Ruling, over: Partial<Ruling>): Ruling => ({
+export const but = (
+  { verdict, finding, line, rule, limit, isUndecided, slots }: Ruling,
+  over: Partial<Ruling>,
+): Ruling => ({
   verdict,
   finding,
   line,
   ...(rule ? { rule } : {}),
   ...(limit ? { limit } : {}),
   ...(isUndecided ? { isUndecided } : {}),
+  ...(slots ? { slots } : {}),
   ...over,
 })
 

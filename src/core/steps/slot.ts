@@ -20,7 +20,12 @@ type SlotBase = {
   only?: (part: PartData, regime: Regime) => boolean
   /** Asked of readings from this version of the entry on: an earlier one is whole without it. */
   since?: 2
+  /** Under which heading of the schedule it stands; under its test's own where it is not given. */
+  column?: Column
 }
+
+/** A heading of the schedule: figures under one stand in one cell, of which the worst is shown. */
+export type Column = { id: string; worst: 'highest' | 'lowest' }
 
 /** Which of several figures of one test a slot holds. */
 export type SlotOf = {

@@ -14,11 +14,11 @@ import type { Ability, Instrument, Measurable } from '../record/instrument'
 import type { Limit, LimitId, Regime } from '../regime/regime'
 import type { SourceId } from '../regime/sources'
 import type { Cause } from '../verdict/cause'
-import type { Judgement } from '../verdict/judgement'
+import type { Judgement, RuleData } from '../verdict/judgement'
 import type { Figures, Finding, Verdict } from '../verdict/verdict'
 import type { Panel } from './panel'
 import type { Picture } from './picture'
-import type { Asking, Slot } from './slot'
+import type { Asking, NumberSlot, Slot } from './slot'
 
 /** What a test is judged from: slots, conditions, and the instrument they were read with. */
 export type Reading = Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument' | 'how'> & { v?: 1 | 2 }
@@ -181,6 +181,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     standing?(reading: Pick<Reading, 'slots'>): Standing | null
     /** The value that the reading should show, null where there is nothing to expect or no usable conditions. */
     expect?(context: StepContext<Kind>): { value: number; uncertainty: number } | null
+    /** The scale of a figure before anything is read: its limits and what is expected. Null where nothing is known of it. */
+    scaleBefore?(context: StepContext<Kind>, slot: NumberSlot): RuleData | null
     /** What is wrong with the set-up, whatever is read: the wrong method for the place. Null where nothing is. */
     trap?(context: StepContext<Kind>): Finding | null
     /** What looks like a mistake of typing: asked about, and kept once it is confirmed. */

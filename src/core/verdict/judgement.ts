@@ -31,7 +31,12 @@ export type Judgement = {
   readonly limits: readonly JudgedLimit[]
   /** The sum, written out; the line that decides is the comparison which gave the verdict. Worked out when looked at. */
   readonly lines: readonly WorkingLine[]
+  /** What one figure of it comes to by itself; null where nothing was held by that figure alone. */
+  ofSlot(slot: string): OfSlot | null
 }
+
+/** A figure's own comparison, and the scale that it was made on. */
+export type OfSlot = { readonly verdict: Decided; readonly rule: RuleData | null }
 
 /** One thing that a test was held against, and how it came out. */
 export type Ruling = {
@@ -42,6 +47,8 @@ export type Ruling = {
   readonly limit?: JudgedLimit | null
   /** What was read lies on neither side of its limit for sure. */
   readonly isUndecided?: boolean
+  /** The slots whose figures it holds, where it holds some of them only. */
+  readonly slots?: readonly string[]
 }
 
 type Rest = {
@@ -110,6 +117,11 @@ class DecidedJudgement implements Judgement {
     this.written ??= [...(before?.() ?? []), ...lined(this.all, this.deciding), ...(after?.() ?? [])]
     return this.written
   }
+  ofSlot(slot: string): OfSlot | null {
+    const own = this.all.filter((one) => one.slots?.includes(slot))
+    const gravest = decidingOf(own)
+    return gravest && { verdict: gravest.verdict, rule: gravest.rule ?? own.find((one) => one.rule)?.rule ?? null }
+  }
 }
 const NO_FLAGS: readonly Flag[] = []
 
@@ -177,6 +189,11 @@ class OverruledJudgement implements Judgement {
   }
   get lines(): readonly WorkingLine[] {
     return [...undecidedLines(this.own.lines), overrulingLine(this.verdict, this.finding)]
+  }
+  /** The word over the figures is each figure's; where it lies on its scale stays. */
+  ofSlot(slot: string): OfSlot | null {
+    const own = this.own.ofSlot(slot)
+    return own && { verdict: this.verdict, rule: own.rule }
   }
 }
 

@@ -72,6 +72,7 @@ export class DemoJob {
     private readonly kit: readonly Instrument[],
     /** Time of the next entry, ms since 1970. */
     private at: number,
+    private readonly regime = defaultRegime,
   ) {}
 
   add(body: EntryBody, partId: string | null = null, step: string | null = null): string {
@@ -152,7 +153,7 @@ export class DemoJob {
     if (step.needsConditions) this.settle()
     const slots: Record<string, SlotValue> = {}
     const measured: Measurable[] = []
-    for (const slot of slotsShown(step, choices, { part: { data }, regime: defaultRegime })) {
+    for (const slot of slotsShown(step, choices, { part: { data }, regime: this.regime })) {
       const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step, choices)
       if (value === 'refused') return null
       if (value) slots[slot.id] = value

@@ -9,7 +9,7 @@ import type { Author } from '../jobs/refusals'
 import { DemoJob } from './demoJob'
 import { demoId } from './instruments'
 
-type People = { author: Author; people: string[] }
+export type People = { author: Author; people: string[] }
 
 /** An id whose simulated part was really built with this fault. */
 function idBuilt<Fault>(from: number, fault: Fault, built: (id: string) => Fault): string {
@@ -17,10 +17,10 @@ function idBuilt<Fault>(from: number, fault: Fault, built: (id: string) => Fault
   while (built(demoId(n)) !== fault) n++
   return demoId(n)
 }
-const circuitId = (from: number, fault: CircuitFault = 'none'): string => idBuilt(from, fault, circuitFault)
-const rcdId = (from: number, fault: RcdFault = 'none'): string => idBuilt(from, fault, rcdFault)
+export const circuitId = (from: number, fault: CircuitFault = 'none'): string => idBuilt(from, fault, circuitFault)
+export const rcdId = (from: number, fault: RcdFault = 'none'): string => idBuilt(from, fault, rcdFault)
 
-const circuit = (tag: string, feeds: string, boardId: string, own: Partial<CircuitData>): CircuitData => ({
+export const circuit = (tag: string, feeds: string, boardId: string, own: Partial<CircuitData>): CircuitData => ({
   kind: 'circuit',
   tag,
   feeds,
@@ -35,7 +35,7 @@ const circuit = (tag: string, feeds: string, boardId: string, own: Partial<Circu
   length_m: 20,
   ...own,
 })
-const rcd = (tag: string, boardId: string, own: Partial<RcdData> = {}): RcdData => ({
+export const rcd = (tag: string, boardId: string, own: Partial<RcdData> = {}): RcdData => ({
   kind: 'rcd',
   tag,
   boardId,

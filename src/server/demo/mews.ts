@@ -24,7 +24,7 @@ function soundCircuit(from: number): string {
   return demoId(n)
 }
 
-const chosen = (choices: Record<string, string>): Record<string, { choice: string }> =>
+export const chosen = (choices: Record<string, string>): Record<string, { choice: string }> =>
   Object.fromEntries(Object.entries(choices).map(([slot, choice]) => [slot, { choice }]))
 
 /** Everything up to the plugs is proved; the charge points themselves wait for their tests. */

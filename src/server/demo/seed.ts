@@ -17,6 +17,7 @@ import { sealJob } from '../seal/sealJob'
 import { demoChargePoints } from './chargePoints'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
+import { joinery } from './joinery'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
 import { corvane, demoModules, tarnlight } from './modules'
@@ -48,6 +49,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await workshop(db, kit, now - 22 * MINUTE_ms, who)
   await cottage(db, kit, now - 20 * MINUTE_ms, who)
   await mews(db, kit, now - 40 * MINUTE_ms, who)
+  await joinery(db, kit, now - 190 * MINUTE_ms, who)
   await createJob(
     db,
     {

@@ -119,6 +119,8 @@ function curveFrom({ points, sweep_s, endIrradiance_Wm2 }: SweepPart): CurveValu
 
 export type DraftState = {
   parsed: Record<string, ParsedReading>
+  /** What can be read of it so far. */
+  read: Body<'reading'>['slots']
   /** The slots that still want an answer, in order; optional ones are not among them. */
   open: readonly Slot[]
   /** Null until every slot that was begun can be read. */
@@ -129,7 +131,7 @@ export type DraftState = {
   check: DraftEvaluation['check'] | null
 }
 
-const nothingToRead: DraftState = { parsed: {}, open: [], body: null, judged: null, check: null }
+const nothingToRead: DraftState = { parsed: {}, read: {}, open: [], body: null, judged: null, check: null }
 
 /** Whether a line that is not as it should be still wants its few words. */
 export function wantsWords(slot: Slot, draft: Pick<Draft, 'choices' | 'notes'>): boolean {
@@ -196,6 +198,7 @@ export function readDraft(
   const isWhole = unread.length === 0 && Object.keys(slots).length > 0
   return {
     parsed,
+    read: slots,
     open: judged.missing.filter((slot) => !unread.includes(slot)),
     body: isWhole ? body : null,
     judged,

@@ -58,7 +58,7 @@ export function Mark({
   named = true,
 }: {
   verdict: Verdict
-  size?: 16 | 20 | 24 | 46
+  size?: 16 | 20 | 24 | 34 | 46
   named?: boolean
 }) {
   const name = say(`verdict.${verdict}`)

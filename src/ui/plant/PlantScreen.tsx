@@ -29,7 +29,7 @@ import { TypeForm } from './TypeForm'
 import { useLibrary } from './useLibrary'
 import { useEditKeys } from './useEditKeys'
 import { usePlantChanges } from './usePlantChanges'
-import { useSize } from './useSize'
+import { useSize } from '../shell/useSize'
 
 // They bring fields and tables of their own, and are opened now and then.
 const ModelForm = lazy(() => import('./ModelForm').then((module) => ({ default: module.ModelForm })))

@@ -1,65 +1,148 @@
 'use client'
-import type { ReactNode } from 'react'
+import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
-import type { AnyReadStep } from '@/core/steps/step'
-import { worstFirst } from '@/core/verdict/verdict'
-import { say, sayFinding, stepShort } from '@/words/say'
+import type { Caution } from '@/core/steps/step'
+import { type Verdict, worstFirst } from '@/core/verdict/verdict'
+import type { WorkingLine } from '@/core/verdict/working'
+import { resultText, say, sayCode, sayFinding, stepShort } from '@/words/say'
+import { Cautions } from '../bench/Before'
 import { Mark } from '../mark/Mark'
-import type { Column, Row } from './model'
-import type { Drafts, Judged } from './useSchedule'
+import { sourceName } from '../working/Working'
+import type { Row } from './model'
+import type { Drafts, Saying } from './useSchedule'
 
 type Props = {
-  here: { column: Column; row: Row; one: StepEvaluation } | null
-  rows: readonly Row[]
-  steps: readonly AnyReadStep[]
-  drafts: Drafts
-  judged(one: StepEvaluation, draft: Drafts[string]): Judged
+  one: StepEvaluation | null
+  saying: Saying | null
+  /** What was done, or could not be, a moment ago. */
   said: string | null
+  lines: readonly WorkingLine[]
+  rows: readonly Row[]
+  drafts: Drafts
+  mayKeepOf(one: StepEvaluation): boolean
+  /** What must be minded before this test is read; null where it was. */
+  before: { cautions: readonly Caution[]; ticked: readonly string[]; onTick(list: readonly string[]): void } | null
+  /** The simulated tester that would read the figure somebody is in. */
+  tester: string | null
+  onPress(): void
+  onConfirm(code: string): void
+  onEither(text: string): void
   onBench(one: StepEvaluation): void
-  children: ReactNode
 }
 
-/** At the foot of the grid: the cell one is in, what waits, and the worst of all, explained. */
-export function ScheduleFoot({ here, rows, steps, drafts, judged, said, onBench, children }: Props) {
-  const all = rows.flatMap((row) => steps.flatMap((step) => row.byStep.get(step) ?? []))
-  // The worst of what was read here: what waits to be read is no news.
-  const bad = all
-    .filter((one) => one.counting && one.verdict !== 'within')
-    .sort((a, b) => worstFirst(a.verdict, b.verdict))[0]
-  const waiting = all.filter((one) => drafts[one.key] && !judged(one, drafts[one.key]!).mayKeep).length
-  const now = here && saying(here.one, drafts[here.one.key], judged)
-  return (
-    <div className="gridfoot" role="status" data-testid="schedule-foot">
-      {now && (
-        <p data-testid="schedule-here" data-verdict={now.verdict}>
-          <Mark verdict={now.verdict} size={20} /> <b>{stepShort(here.one)}</b> {now.sentence}
-        </p>
-      )}
-      {said && <p className="said bad">{said}</p>}
-      {bad && bad !== here?.one && (
-        <p>
-          <Mark verdict={bad.verdict} size={20} /> <b>{stepShort(bad)}</b> {sayFinding(bad.finding)}{' '}
-          <button type="button" className="slim-btn" onClick={() => onBench(bad)}>
-            {say('schedule.on-bench')}
-          </button>
-        </p>
-      )}
-      <div className="acts-row">
-        {children}
-        {here && (
-          <button type="button" className="slim-btn" onClick={() => onBench(here.one)} data-testid="schedule-bench">
-            {say('schedule.on-bench')}
-          </button>
-        )}
-        {waiting > 0 && <span className="quiet">{say('schedule.waiting', { count: waiting })}</span>}
+/** At the foot: first what to mind, then what the cell comes to, its sum, and the way to the bench. */
+export function ScheduleFoot(props: Props) {
+  const { one, saying, said, lines, before, tester, onPress, onConfirm, onEither, onBench } = props
+  const told = tell(props)
+  if (before)
+    return (
+      <div className="sfoot gate" data-testid="schedule-gate">
+        <b className="bandhd">{say('bench.before')}</b>
+        <div className="chk">
+          <Cautions cautions={before.cautions} ticked={before.ticked} onTick={before.onTick} />
+        </div>
+        {one && <ToBench one={one} onBench={onBench} />}
       </div>
+    )
+  return (
+    <div className="sfoot">
+      <section
+        className={`verdict v-${told.verdict}`}
+        role="status"
+        data-testid="schedule-foot"
+        data-verdict={told.verdict}
+      >
+        <Mark verdict={told.verdict} size={34} named={false} />
+        <div>
+          <h2 className={`t-${told.verdict}`}>{told.title}</h2>
+          <p>{said ?? told.sentence}</p>
+        </div>
+        <div className="asks">
+          {saying?.either?.texts.map((text) => (
+            <Button key={text} onMouseDown={stay} onClick={() => onEither(text)} data-testid="schedule-either">
+              {text}
+            </Button>
+          ))}
+          {saying?.ask && (
+            <Button onMouseDown={stay} onClick={() => onConfirm(saying.ask!)} data-testid="schedule-confirm">
+              {say('ask.keep')}
+            </Button>
+          )}
+          {tester && !saying?.either && !saying?.ask && (
+            <Button onMouseDown={stay} onClick={onPress} data-testid="schedule-press">
+              {say('standin.press', { tag: tester })} <kbd>Alt P</kbd>
+            </Button>
+          )}
+        </div>
+      </section>
+      <Sums lines={lines} />
+      {told.about && <ToBench one={told.about} onBench={onBench} />}
     </div>
   )
 }
 
-/** What is said of the cell one is in: of what is typed, else of what was kept. */
-function saying(one: StepEvaluation, draft: Drafts[string] | undefined, judged: Props['judged']) {
-  if (!draft) return { verdict: one.verdict, sentence: sayFinding(one.finding) }
-  const { verdict, said } = judged(one, draft)
-  return { verdict, sentence: said ?? say('schedule.goes-on') }
+/** The pen stays where it is. */
+const stay = (event: { preventDefault(): void }): void => event.preventDefault()
+
+function ToBench({ one, onBench }: { one: StepEvaluation; onBench(one: StepEvaluation): void }) {
+  return (
+    <Button className="tobench" onMouseDown={stay} onClick={() => onBench(one)} data-testid="schedule-bench">
+      {say('schedule.on-bench')} <kbd>B</kbd>
+    </Button>
+  )
+}
+
+type Told = { verdict: Verdict; title: string; sentence: string; about: StepEvaluation | null }
+
+/** What is said: of the cell that somebody is in, else of the worst that was read, else how far it has come. */
+function tell({ one, saying, rows, drafts, mayKeepOf }: Props): Told {
+  if (one) {
+    const [verdict, sentence] = saying
+      ? [saying.verdict, saying.said ?? say('schedule.goes-on')]
+      : [one.verdict, sayFinding(one.finding)]
+    return { verdict, title: `${stepShort(one)}: ${say(`verdict.${verdict}`)}`, sentence, about: one }
+  }
+  const all = rows.flatMap(({ byStep }) => [...byStep.values()])
+  const bad = all
+    .filter((each) => each.counting && each.verdict !== 'within')
+    .sort((a, b) => worstFirst(a.verdict, b.verdict))[0]
+  if (bad)
+    return {
+      verdict: bad.verdict,
+      title: `${stepShort(bad)}: ${say(`verdict.${bad.verdict}`)}`,
+      sentence: sayFinding(bad.finding),
+      about: bad,
+    }
+  const done = all.filter((each) => each.done).length
+  const waiting = all.filter((each) => drafts[each.key] && !mayKeepOf(each)).length
+  return {
+    verdict: done === all.length && all.length > 0 ? 'within' : 'not-yet',
+    title: say('schedule.so-far', { done, all: all.length }),
+    sentence: say(waiting > 0 ? 'schedule.waiting' : 'schedule.about', { count: waiting }),
+    about: null,
+  }
+}
+
+const MOST_LINES = 2
+
+/** The lines that decide, with their sums and where they come from. */
+function Sums({ lines }: { lines: readonly WorkingLine[] }) {
+  const summed = lines.filter((line) => line.result)
+  const deciding = summed.filter((line) => line.decides)
+  const shown = [...deciding, ...summed.filter((line) => !line.decides)].slice(0, MOST_LINES)
+  if (shown.length === 0) return null
+  const source = shown.find((line) => line.source)?.source
+  return (
+    <div className="sums">
+      <dl>
+        {shown.map((line) => (
+          <div key={line.code + JSON.stringify(line.figures)}>
+            <dt>{sayCode('working', line.code, line.figures)}</dt>
+            <dd>{resultText(line.result!)}</dd>
+          </div>
+        ))}
+      </dl>
+      {source && <small>{sourceName(source)}</small>}
+    </div>
+  )
 }

@@ -1,79 +1,70 @@
 'use client'
 import '@/words/schedule'
 import { useMemo, useState } from 'react'
+import { boardIdOf, boardsOf } from '@/core/evaluation/boards'
 import type { Evaluation } from '@/core/evaluation/types'
-import { kinds, nameOf } from '@/core/plant/kinds'
-import type { PartKind } from '@/core/plant/part'
-import type { Facts } from '@/core/record/facts'
-import { say, type WordKey } from '@/words/say'
-import { Cautions } from '../bench/Before'
-import { hardCautions } from '../bench/minded'
+import { say } from '@/words/say'
 import type { JobStore, Snapshot } from '../device/jobStore'
+import { FoldedLine } from '../line/FoldedLine'
+import { FoldedRow } from '../shell/FoldedRow'
 import type { JobRoute } from '../shell/route'
-import { rowsOf, stepsInGrid } from './model'
-import { ScheduleGrid } from './ScheduleGrid'
+import { rowsOf } from './model'
+import { ScheduleBoard } from './ScheduleBoard'
 
 type Props = {
   store: JobStore
   snapshot: Snapshot
-  facts: Facts
   evaluation: Evaluation
   route: JobRoute
+  hasSchedule: boolean
   go(route: JobRoute): void
 }
 
-/** Kinds of part that have a schedule of their own. */
-const KINDS: readonly PartKind[] = kinds
-  .filter((kind) => kind.scheduled !== undefined)
-  .sort((a, b) => a.scheduled! - b.scheduled!)
-  .map(nameOf)
+/** The board that is shown first: that of the part one came from, else of what is next, else the first with rows. */
+function boardOf(evaluation: Evaluation, partId: string | null): string | null {
+  const on = (part: Parameters<typeof boardIdOf>[0] | undefined): string | null =>
+    part ? boardIdOf(part, evaluation.plant) : null
+  const own = on(partId ? evaluation.parts.get(partId) : undefined)
+  if (own) return own
+  const boards = boardsOf(evaluation)
+    .map(({ part }) => part.id)
+    .filter((id) => rowsOf(evaluation, id).length > 0)
+  const ofNext = on(evaluation.next ? evaluation.byKey.get(evaluation.next)?.part : undefined)
+  return boards.find((id) => id === ofNext) ?? boards[0] ?? null
+}
 
-/** The schedule of test results: a row a circuit, a row a device, filled from the keyboard like a spreadsheet. */
-export function ScheduleScreen({ store, snapshot, facts, evaluation, route, go }: Props) {
-  const [ticked, setTicked] = useState<readonly string[]>([])
-  const canWrite = snapshot.right !== 'viewer' && !snapshot.notSaved
-  const grids = useMemo(
-    () =>
-      KINDS.map((kind) => ({ kind, steps: stepsInGrid(evaluation, kind), rows: rowsOf(evaluation, kind) })).filter(
-        ({ rows }) => rows.length > 0,
-      ),
-    [evaluation],
-  )
-  const hard = hardCautions(grids.flatMap(({ steps }) => [...steps]))
-  const ready = hard.every(({ id }) => ticked.includes(id))
+/** The schedule of test results: a board's circuits with all their tests, filled from the keyboard like a spreadsheet. */
+export function ScheduleScreen({ store, snapshot, evaluation, route, hasSchedule, go }: Props) {
+  const [chosen, setBoard] = useState<string | null>(() => boardOf(evaluation, route.partId))
+  const boardId = chosen !== null && evaluation.parts.has(chosen) ? chosen : boardOf(evaluation, null)
+  const rows = useMemo(() => rowsOf(evaluation, boardId), [evaluation, boardId])
+  const toBench = (one: { step: { id: string }; part: { id: string } } | undefined): void => {
+    if (one) go({ ...route, view: 'run', step: one.step.id, partId: one.part.id })
+  }
+  const toStation = (station: string): void => {
+    const own = evaluation.steps.filter(({ step }) => step.station === station)
+    toBench(own.find((one) => !one.done) ?? own[0])
+  }
   return (
-    <section className="pane schedule">
-      <div className="dayhd">
-        <h1>{say('schedule.title')}</h1>
-      </div>
-      {grids.length === 0 ? (
-        <p style={{ paddingTop: 12 }}>{say('schedule.empty')}</p>
+    <>
+      <FoldedRow route={route} hasSchedule={hasSchedule} go={go}>
+        <FoldedLine evaluation={evaluation} boardId={boardId} onBoard={setBoard} onStation={toStation} />
+      </FoldedRow>
+      {rows.length === 0 ? (
+        <p className="pane">{say('schedule.empty')}</p>
       ) : (
-        <>
-          <p className="src" style={{ paddingTop: 8 }}>
-            {say('schedule.about')}
-          </p>
-          {canWrite && !ready && (
-            <div className="chk row-chk">
-              <b>{say('bench.before')}</b>
-              <Cautions cautions={hard} ticked={ticked} onTick={setTicked} />
-            </div>
-          )}
-          {grids.map(({ kind, steps, rows }) => (
-            <ScheduleGrid
-              key={kind}
-              title={say(`schedule.of-${kind}` as WordKey)}
-              store={store}
-              facts={facts}
-              evaluation={evaluation}
-              steps={steps}
-              rows={rows}
-              canWrite={canWrite && ready}
-              onBench={(one) => go({ ...route, view: 'run', step: one.step.id, partId: one.part.id })}
-            />
-          ))}
-        </>
+        <ScheduleBoard
+          key={boardId}
+          store={store}
+          evaluation={evaluation}
+          rows={rows}
+          boardId={boardId}
+          partId={route.partId}
+          mayWrite={snapshot.right !== 'viewer' && !snapshot.notSaved}
+          onBoard={setBoard}
+          onBench={toBench}
+        />
       )}
-    </section>
+    </>
   )
 }

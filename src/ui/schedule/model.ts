@@ -1,62 +1,145 @@
-/** The schedule as a grid: which tests make columns, what is set up once for all rows, and what a row is asked. */
+/** The schedule as a grid: a board's circuits as rows, headings of tests as columns, and what a cell of both asks. */
+import { boardIdOf } from '@/core/evaluation/boards'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartKind } from '@/core/plant/part'
+import type { PartOf } from '@/core/plant/plantIndex'
 import { compareTags } from '@/core/plant/projection'
 import type { Regime } from '@/core/regime/regime'
-import { type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/slot'
+import { columnOf } from '@/core/steps/columns'
+import { type Column as Heading, type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/slot'
 import { type AnyReadStep, isRead } from '@/core/steps/step'
 import { type AnsweredSlot, isSetUp } from '../bench/draft'
 
-export type Column = { id: string; step: AnyReadStep; slot: Slot }
-export type Row = { part: Part; byStep: ReadonlyMap<AnyReadStep, StepEvaluation> }
+export type Column = { id: string; step: AnyReadStep; heading: Heading }
+export type Row = {
+  /** A circuit; or a device that protects no circuit by itself. */
+  part: Part
+  byStep: ReadonlyMap<AnyReadStep, StepEvaluation>
+  /** Its tests stand in another circuit's row: both hang on the same device. */
+  elsewhere: { tag: string; device: string; steps: ReadonlySet<AnyReadStep> } | null
+}
 /** Choices made once for every row, by step. */
 export type SetUp = Readonly<Record<string, Readonly<Record<string, string>>>>
 
-const isCell = (slot: Slot): boolean => !slot.optional && slot.kind !== 'check' && !isSetUp(slot)
+/** Longer lists of checks stay on the bench. */
+const MOST_CHECKS = 2
+const isCell = (slot: Slot): boolean => !slot.optional && !isSetUp(slot)
 
-/** The tests of a kind of part that are read cell by cell; lists of checks stay on the bench. */
-export function stepsInGrid(evaluation: Evaluation, kind: PartKind): AnyReadStep[] {
-  const own = evaluation.steps.flatMap(({ part, step }) => (part.data.kind === kind && isRead(step) ? [step] : []))
-  return [...new Set(own)].filter((step) => step.slots.some(isCell))
+/** Tests that are read cell by cell, of circuits and of their devices. */
+const isOfGrid = (step: AnyReadStep): boolean =>
+  step.slots.some(isCell) && step.slots.filter(({ kind }) => kind === 'check').length <= MOST_CHECKS
+
+const KINDS: readonly PartKind[] = ['circuit', 'rcd']
+
+/** The tests that the grid has, in working order. */
+export function stepsInGrid({ steps }: Evaluation): AnyReadStep[] {
+  const found = new Set<AnyReadStep>()
+  for (const { part, step } of steps)
+    if (KINDS.includes(part.data.kind) && isRead(step) && isOfGrid(step)) found.add(step)
+  return [...found]
 }
 
-/** Parts of a kind with their tests, by board and then by tag. */
-export function rowsOf(evaluation: Evaluation, kind: PartKind): Row[] {
-  const rows = new Map<string, { part: Part; byStep: Map<AnyReadStep, StepEvaluation> }>()
-  for (const one of evaluation.steps) {
-    if (one.part.data.kind !== kind || !isRead(one.step)) continue
-    const row = rows.get(one.part.id) ?? { part: one.part, byStep: new Map() }
-    row.byStep.set(one.step, one)
-    rows.set(one.part.id, row)
+type Own = Map<string, Map<AnyReadStep, StepEvaluation>>
+function ownTests({ steps }: Evaluation): Own {
+  const own: Own = new Map()
+  for (const one of steps) {
+    if (!KINDS.includes(one.part.data.kind) || !isRead(one.step) || !isOfGrid(one.step)) continue
+    const known = own.get(one.part.id) ?? new Map()
+    known.set(one.step, one)
+    own.set(one.part.id, known)
   }
-  const board = ({ data }: Part): string =>
-    ('boardId' in data && data.boardId && evaluation.parts.get(data.boardId)?.data.tag) || ''
-  return [...rows.values()].sort(
-    (a, b) => compareTags(board(a.part), board(b.part)) || compareTags(a.part.data.tag, b.part.data.tag),
-  )
+  return own
+}
+
+const NONE: ReadonlyMap<AnyReadStep, StepEvaluation> = new Map()
+
+/** Rows of a board: devices that protect no circuit by themselves, then its circuits by tag. */
+export function rowsOf(evaluation: Evaluation, boardId: string | null): Row[] {
+  const { plant } = evaluation
+  const own = ownTests(evaluation)
+  const isHere = (part: Part): boolean => boardIdOf(part, plant) === boardId
+  const circuits = plant.ofKind('circuit')
+  const protecting = new Set(circuits.map(({ data }) => data.rcdId))
+  const alone = plant.ofKind('rcd').filter((rcd) => isHere(rcd) && !protecting.has(rcd.id))
+  const byTag = (a: Part, b: Part): number => compareTags(a.data.tag, b.data.tag)
+  const measuredAt = new Map<string, string>()
+  const ofCircuit = (part: PartOf<'circuit'>): Row => {
+    const mine = own.get(part.id) ?? NONE
+    const rcd = part.data.rcdId ? evaluation.parts.get(part.data.rcdId) : undefined
+    const tests = (rcd && own.get(rcd.id)) ?? NONE
+    if (!rcd) return { part, byStep: mine, elsewhere: null }
+    const first = measuredAt.get(rcd.id)
+    if (first !== undefined)
+      return { part, byStep: mine, elsewhere: { tag: first, device: rcd.data.tag, steps: new Set(tests.keys()) } }
+    measuredAt.set(rcd.id, part.data.tag)
+    return { part, byStep: new Map([...mine, ...tests]), elsewhere: null }
+  }
+  return [
+    ...alone.sort(byTag).map((part): Row => ({ part, byStep: own.get(part.id) ?? NONE, elsewhere: null })),
+    ...circuits.filter(isHere).sort(byTag).map(ofCircuit),
+  ]
 }
 
 /** What is set up once: method, lead set, pairing; as far as any row is asked for it. */
 export function setUpSlots(step: AnyReadStep, rows: readonly Row[], regime: Regime): AnsweredSlot[] {
-  return step.slots.filter(
-    (slot): slot is AnsweredSlot =>
-      isSetUp(slot) && rows.some(({ part }) => !slot.only || slot.only(part.data, regime)),
-  )
+  return step.slots.filter((slot): slot is AnsweredSlot => {
+    if (!isSetUp(slot)) return false
+    return rows.some(({ byStep }) => {
+      const one = byStep.get(step)
+      return one && (!slot.only || slot.only(one.part.data, regime))
+    })
+  })
 }
 
-/** The cells that a row is asked, given what is set up. */
+/** The figures and answers that a test of a part is asked, given what is set up. */
 export function cellsOf(step: AnyReadStep, part: Part, regime: Regime, setUp: SetUp): Slot[] {
   return slotsShown(step, setUp[step.id] ?? {}, { part, regime }).filter(isCell)
 }
 
-/** Columns of all tests, in working order; a column is there as soon as one row is asked for it. */
+/** Columns in working order; one is there as soon as one row is asked for it. */
 export function columnsOf(steps: readonly AnyReadStep[], rows: readonly Row[], regime: Regime, setUp: SetUp): Column[] {
   return steps.flatMap((step) => {
-    const asked = new Set(rows.flatMap(({ part }) => cellsOf(step, part, regime, setUp).map((slot) => slot.id)))
-    return slotsInOrder(step, regime)
-      .filter((slot) => asked.has(slot.id))
-      .map((slot) => ({ id: `${step.id}.${slot.id}`, step, slot }))
+    const asked = new Set(
+      rows.flatMap(({ byStep }) => {
+        const one = byStep.get(step)
+        return one ? cellsOf(step, one.part, regime, setUp).map((slot) => columnOf(step, slot).id) : []
+      }),
+    )
+    const headings = new Map(slotsInOrder(step, regime).map((slot) => [columnOf(step, slot).id, columnOf(step, slot)]))
+    return [...headings.values()]
+      .filter(({ id }) => asked.has(id))
+      .map((heading) => ({ id: `${step.id}.${heading.id}`, step, heading }))
   })
+}
+
+/** Tests side by side on a narrow screen: as many as have room for their headings, in working order. */
+export function groupsOf(columns: readonly Column[], room: number): AnyReadStep[][] {
+  const groups: { steps: AnyReadStep[]; count: number }[] = []
+  for (const step of new Set(columns.map((column) => column.step))) {
+    const count = columns.filter((column) => column.step === step).length
+    const last = groups.at(-1)
+    if (last && last.count + count <= room) {
+      last.steps.push(step)
+      last.count += count
+    } else groups.push({ steps: [step], count })
+  }
+  return groups.map(({ steps }) => steps)
+}
+
+export type Cell =
+  | { is: 'asked'; one: StepEvaluation; slots: readonly Slot[] }
+  | { is: 'elsewhere'; tag: string; device: string }
+  | { is: 'none' }
+
+/** What stands where a row and a column meet. */
+export function cellAt(row: Row, { step, heading }: Column, regime: Regime, setUp: SetUp): Cell {
+  const one = row.byStep.get(step)
+  const slots = one
+    ? cellsOf(step, one.part, regime, setUp).filter((slot) => columnOf(step, slot).id === heading.id)
+    : []
+  if (one && slots.length > 0) return { is: 'asked', one, slots }
+  if (row.elsewhere?.steps.has(step)) return { is: 'elsewhere', tag: row.elsewhere.tag, device: row.elsewhere.device }
+  return { is: 'none' }
 }
 
 /** The choices which hold for a row: what is set up, as far as this row is asked for it. */

@@ -1,13 +1,12 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
-import { sharedEntries } from '../device/sharedEntries'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
-import type { Facts } from '@/core/record/facts'
+import type { Instrument } from '@/core/record/instrument'
+import { measuredBy } from '@/core/steps/measuredBy'
 import type { Slot } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
-import { measuredBy } from '@/core/steps/measuredBy'
 import type { Verdict } from '@/core/verdict/verdict'
-import { say, sayCode, sayFinding } from '@/words/say'
+import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import {
   carriedInto,
   type Draft,
@@ -18,24 +17,28 @@ import {
   obstacle,
   optionsOf,
   readDraft,
+  wantsWords,
   withSample,
 } from '../bench/draft'
 import type { JobStore } from '../device/jobStore'
+import { sharedEntries } from '../device/sharedEntries'
 import { pressSimulated } from '../run/pressSimulated'
-import { cellRefuses, optionMeant } from './cell'
-import { cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
-import { readBlock } from './paste'
+import { figuresOfCell, readBlock } from './block'
+import { cellRefuses, optionMeant, type Stood } from './cell'
+import { cellAt, cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
 import { useStable } from './useStable'
 
 export type Drafts = Readonly<Record<string, Draft>>
 /** What a draft comes to: its verdict and sentence, and whether it may be kept as it stands. */
-export type Judged = {
+export type Saying = {
   verdict: Verdict
   /** The sentence on it; null while it goes on. */
   said: string | null
   mayKeep: boolean
   /** What must be confirmed before it is kept. */
   ask?: string
+  /** A figure that could be two: which one was meant. */
+  either?: { slot: Slot; texts: readonly string[] }
 }
 
 /** How each test was set up last in this visit, else the first sound answer; what must be said by somebody stays open. */
@@ -47,8 +50,8 @@ function usualSetUp(steps: readonly AnyReadStep[], rows: readonly Row[], evaluat
     return Object.fromEntries(
       setUpSlots(step, rows, facts.regime).flatMap((slot) => {
         const options = optionsOf(slot, facts)
-        const first =
-          slot.kind === 'choice' && slot.stated ? undefined : (options.find((one) => one.sound) ?? options[0])
+        const mayBeUsual = slot.kind !== 'choice' || (!slot.stated && !slot.optional)
+        const first = mayBeUsual ? (options.find((one) => one.sound) ?? options[0]) : undefined
         const usual = last[slot.id] ?? first?.id
         return usual ? [[slot.id, usual]] : []
       }),
@@ -59,27 +62,25 @@ function usualSetUp(steps: readonly AnyReadStep[], rows: readonly Row[], evaluat
 
 type Asked = {
   store: JobStore
-  facts: Facts
   evaluation: Evaluation
   steps: readonly AnyReadStep[]
   rows: readonly Row[]
   canWrite: boolean
 }
 
-/** What waits half-filled in a job's grids, while somebody looks at another screen. */
-const shelves = new WeakMap<JobStore, Map<string, Drafts>>()
-function shelfOf(store: JobStore): Map<string, Drafts> {
-  const known = shelves.get(store) ?? new Map<string, Drafts>()
-  shelves.set(store, known)
-  return known
-}
+/** What waits in a job's grid while somebody looks at another screen: figures, set-up, the chosen tester. */
+type Shelf = { drafts: Drafts; chosen: SetUp; toolId: string | null }
+const shelves = new WeakMap<JobStore, Shelf>()
 
-/** Filling the schedule: what is typed waits as a draft, and is kept once all cells of its test are there. */
-export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }: Asked) {
-  const shelf = shelfOf(store)
-  const own = steps.map((step) => step.id).join(' ')
-  const [drafts, setDrafts] = useState<Drafts>(() => shelf.get(own) ?? {})
-  const [chosen, setChosen] = useState<SetUp>({})
+export type Schedule = ReturnType<typeof useSchedule>
+
+/** Filling the schedule: what is typed waits as a draft, and is kept once all figures of its test are there. */
+export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked) {
+  const { facts } = evaluation
+  const [shelf] = useState(() => shelves.get(store))
+  const [drafts, setDrafts] = useState<Drafts>(shelf?.drafts ?? {})
+  const [chosen, setChosen] = useState<SetUp>(shelf?.chosen ?? {})
+  const [toolId, setToolId] = useState<string | null>(shelf?.toolId ?? null)
   const [said, setSaid] = useState<string | null>(null)
   const asked = useMemo(() => {
     const usual = usualSetUp(steps, rows, evaluation)
@@ -88,13 +89,19 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
   const setUp = useStable(asked, (a, b) => JSON.stringify(a) === JSON.stringify(b))
   const latest = useRef(drafts)
   latest.current = drafts
-  shelf.set(own, drafts)
+  shelves.set(store, { drafts, chosen, toolId })
 
-  const toolOf = (one: StepEvaluation): string | null =>
-    kitFor(evaluation, one, measuredBy(one.step), Date.now())[0]?.id ?? null
+  /** The instrument that reads a test: the chosen one where it can, else the first of the kit that does. */
+  const toolFor = (one: StepEvaluation): Instrument | null => {
+    const kit = kitFor(evaluation, one, measuredBy(one.step), Date.now())
+    return kit.find((tool) => tool.id === toolId) ?? kit[0] ?? null
+  }
 
   const blank = (one: StepEvaluation): Draft =>
-    emptyDraft(toolOf(one), { choices: choicesFor(one.step as AnyReadStep, one.part, facts.regime, setUp), notes: {} })
+    emptyDraft(toolFor(one)?.id ?? null, {
+      choices: choicesFor(one.step as AnyReadStep, one.part, facts.regime, setUp),
+      notes: {},
+    })
 
   const put = (one: StepEvaluation, next: Draft | null): void => {
     const all = { ...latest.current }
@@ -104,7 +111,12 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     setDrafts(all)
   }
 
-  /** A text in a cell; empty takes back what was typed there. */
+  const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
+    cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp).every(
+      (slot) => !(slot.kind === 'number' ? draft.texts[slot.id]?.trim() : draft.choices[slot.id]),
+    )
+
+  /** A text at a figure; empty takes back what was typed there. */
   const write = (one: StepEvaluation, slot: Slot, typed: string): void => {
     const before = latest.current[one.key] ?? blank(one)
     const { [slot.id]: _, ...hows } = before.hows
@@ -116,36 +128,73 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
       if (choice) next.choices[slot.id] = choice
       else delete next.choices[slot.id]
     }
+    setSaid(null)
     put(one, isBlank(one, next) ? null : next)
   }
 
-  const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
-    cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp).every(
-      (slot) => !(slot.kind === 'number' ? draft.texts[slot.id]?.trim() : draft.choices[slot.id]),
-    )
+  /** The few words beside a line that is not as it should be. */
+  const note = (one: StepEvaluation, slot: Slot, words: string): void => {
+    const before = latest.current[one.key]
+    if (before) put(one, { ...before, notes: { ...before.notes, [slot.id]: words } })
+  }
 
-  const judged = (one: StepEvaluation, draft: Draft): Judged => {
-    const state = readDraft(draft, one, evaluation, null)
-    const waiting = (verdict: Verdict, said: string | null): Judged => ({ verdict, said, mayKeep: false })
+  const judged = (one: StepEvaluation, draft: Draft): Saying => sayingOf(stood(one, draft), one, draft)
+  const stood = (one: StepEvaluation, draft: Draft): DraftState => readDraft(draft, one, evaluation, null)
+  const sayingOf = (state: DraftState, one: StepEvaluation, draft: Draft): Saying => {
+    const waiting = (verdict: Verdict, said: string | null): Saying => ({ verdict, said, mayKeep: false })
     if (!state.judged) return waiting('not-yet', null)
     const { verdict, finding, mayKeep, check } = state.judged
     if (verdict === 'held-back') return waiting(verdict, sayFinding(finding))
+    const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp)
+    for (const slot of cells) {
+      const parsed = state.parsed[slot.id]
+      if (parsed?.state !== 'ask') continue
+      const texts = parsed.choices.map((one) => String(one.value))
+      const [decimal, thousand] = texts as [string, string]
+      const said = say('refused.thousand-or-decimal', { text: draft.texts[slot.id] ?? '', decimal, thousand })
+      return { ...waiting('not-yet', said), either: { slot, texts } }
+    }
+    const wordless = cells.find((slot) => wantsWords(slot, draft))
+    if (wordless) return waiting('not-yet', say('schedule.say-why', { what: sayCode('slot', wordless.id) }))
+    const [unread] = cells.flatMap((slot) => obstacle(state, slot) ?? [])
+    if (unread !== undefined) return waiting('held-back', unread)
     if (state.check?.state === 'refused')
       return waiting('held-back', sayCode('refused', state.check.code, state.check.figures))
-    const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp)
-    const [unread] = cells.flatMap((slot) => unreadable(state, slot) ?? [])
-    if (unread !== undefined) return waiting('held-back', unread)
     if (!state.body) return waiting('not-yet', null)
-    const isWhole = state.open.every((slot) => isSetUp(slot))
-    const [unsaid] = state.open
-    if (unsaid && isWhole)
+    const unsaid = state.open.find((slot) => isSetUp(slot))
+    if (unsaid && state.open.every((slot) => isSetUp(slot)))
       return waiting('not-yet', say('schedule.say-above', { what: sayCode('slot', unsaid.id).toLowerCase() }))
     if (mayKeep && check.state === 'ask')
       return { ...waiting('held-back', sayCode('ask', check.code, check.figures)), ask: check.code }
     return { verdict, said: sayFinding(finding), mayKeep }
   }
 
-  /** Keeps a test whose cells are all there; anything else waits. */
+  /** Whether somebody may go on from what stands there now: nothing of it is outside, or asked about. */
+  const mayGoOn = (one: StepEvaluation): boolean => {
+    const draft = latest.current[one.key]
+    if (!draft) return false
+    const { verdict, either, ask } = judged(one, draft)
+    return verdict !== 'outside' && !either && !ask
+  }
+
+  /** How a test stands for its cells: as far as it is typed, with what that comes to. */
+  const stoodAt = (one: StepEvaluation): Stood => {
+    const draft = drafts[one.key]
+    if (!draft) return { draft, state: null, judged: null }
+    const state = stood(one, draft)
+    const { judged } = state
+    return {
+      draft,
+      state,
+      judged: judged && {
+        verdict: judged.verdict,
+        judgement: judged.judgement,
+        isWhole: judged.missing.length === 0 && state.body !== null,
+      },
+    }
+  }
+
+  /** Keeps a test whose figures are all there; anything else waits. */
   const keep = async (one: StepEvaluation): Promise<void> => {
     const draft = latest.current[one.key]
     if (!draft || !canWrite || !judged(one, draft).mayKeep) return
@@ -163,51 +212,68 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     return keep(one)
   }
 
-  /** Presses the simulated instrument for a cell; what it shows stands there as if it had been typed. */
-  const press = async (one: StepEvaluation, slot: Slot): Promise<void> => {
-    const instrumentId = toolOf(one)
-    if (!instrumentId || !slot.measures || !canWrite) return
+  /** Presses the simulated instrument for a figure, which stands there as if it had been typed. @returns whether it does */
+  const press = async (one: StepEvaluation, slot: Slot): Promise<boolean> => {
+    const tool = toolFor(one)
+    if (!tool?.standIn || !slot.measures || !canWrite) return false
     const before = latest.current[one.key] ?? blank(one)
     const pressed = await pressSimulated(store, facts, evaluation, one, {
       measures: slot.measures,
       setting: { step: one.step.id, slot: slot.id, choices: before.choices },
-      instrumentId,
+      instrumentId: tool.id,
     })
-    if (typeof pressed === 'string') return setSaid(pressed)
+    if (typeof pressed === 'string') {
+      setSaid(pressed)
+      return false
+    }
     setSaid(null)
-    const standIn = facts.instruments.find((tool) => tool.id === instrumentId)?.standIn ?? false
-    put(one, withSample(latest.current[one.key] ?? blank(one), slot, pressed, standIn))
+    put(one, withSample(latest.current[one.key] ?? blank(one), slot, pressed, tool.standIn))
+    return true
   }
 
-  /** Takes a block from a spreadsheet, whole or not at all; what is whole by then is kept. */
+  /** Takes a block from a spreadsheet, whole or not at all; a test that is whole by then is kept. @returns what it asks about */
   const paste = async (
     text: string,
     columns: readonly Column[],
     at: { row: number; column: number },
-  ): Promise<void> => {
+  ): Promise<{ row: number; column: number; slot: number } | null> => {
+    const refuse = (sentence: string): null => {
+      setSaid(sentence)
+      return null
+    }
     const block = readBlock(text, { columns: columns.length - at.column, rows: rows.length - at.row })
-    if ('refused' in block) return setSaid(say(`schedule.${block.refused}`, block.figures))
-    const touched = new Map<string, StepEvaluation>()
-    const writes: { one: StepEvaluation; slot: Slot; text: string }[] = []
+    if ('refused' in block) return refuse(say(`schedule.${block.refused}`, block.figures))
+    const writes: {
+      one: StepEvaluation
+      slot: Slot
+      text: string
+      place: { row: number; column: number; slot: number }
+    }[] = []
     for (const [r, line] of block.cells.entries()) {
-      for (const [c, cell] of line.entries()) {
-        if (cell === '') continue
-        const { step, slot } = columns[at.column + c]!
+      for (const [c, text] of line.entries()) {
+        if (text === '') continue
         const row = rows[at.row + r]!
-        const one = row.byStep.get(step)
-        const isAsked = one && cellsOf(step, row.part, facts.regime, setUp).includes(slot)
-        const refused = isAsked ? cellRefuses(slot, cell, facts) : 'cell-not-asked'
-        if (refused || !one) {
-          const where = { row: row.part.data.tag, column: sayCode('slot', slot.id), text: cell }
-          return setSaid(say('schedule.block-refused', where))
+        const column = columns[at.column + c]!
+        const where = { row: row.part.data.tag, column: columnName(column), text }
+        const cell = cellAt(row, column, facts.regime, setUp)
+        if (cell.is !== 'asked') return refuse(say('schedule.block-refused', where))
+        const figures = figuresOfCell(text, cell.slots.length)
+        if (!figures) return refuse(say('schedule.block-several', { ...where, count: cell.slots.length }))
+        for (const [k, slot] of cell.slots.entries()) {
+          if (cellRefuses(slot, figures[k]!, facts)) return refuse(say('schedule.block-refused', where))
+          if (figures[k] !== '') {
+            const place = { row: at.row + r, column: at.column + c, slot: k }
+            writes.push({ one: cell.one, slot, text: figures[k]!, place })
+          }
         }
-        writes.push({ one, slot, text: cell })
-        touched.set(one.key, one)
       }
     }
     for (const { one, slot, text } of writes) write(one, slot, text)
-    for (const one of touched.values()) await keep(one)
-    setSaid(say('schedule.pasted', { count: writes.length }))
+    for (const one of new Set(writes.map((write) => write.one))) await keep(one)
+    const waiting = writes.filter(({ one }) => latest.current[one.key])
+    setSaid(say('schedule.pasted', { count: writes.length, waiting: waiting.length }))
+    const asked = waiting.find(({ one, slot }) => judged(one, latest.current[one.key]!).either?.slot === slot)
+    return asked?.place ?? null
   }
 
   const choose = (step: AnyReadStep, slot: string, choice: string): void => {
@@ -223,12 +289,32 @@ export function useSchedule({ store, facts, evaluation, steps, rows, canWrite }:
     setDrafts(latest.current)
   }
 
-  return { drafts, setUp, said, setSaid, write, keep, confirm, press, paste, choose, judged, toolOf }
+  return {
+    drafts,
+    setUp,
+    said,
+    setSaid,
+    write,
+    note,
+    keep,
+    confirm,
+    press,
+    paste,
+    choose,
+    judged,
+    mayGoOn,
+    stoodAt,
+    toolFor,
+    setToolId,
+  }
 }
 
-/** The sentence on a figure that cannot be read, or that could be two; null where it can. */
-function unreadable(state: DraftState, slot: Slot): string | null {
-  const parsed = state.parsed[slot.id]
-  if (parsed?.state === 'ask') return say('schedule.two-figures', { text: parsed.choices[0].text })
-  return obstacle(state, slot)
+/** A test as the schedule names it. */
+export const testName = (step: AnyReadStep): string =>
+  hasWords(`column.${step.id}`) ? sayCode('column', step.id) : sayCode('step', `${step.id}.short`)
+
+/** A column as people say it: its test, and its heading where the test has several. */
+export function columnName({ step, heading }: Column): string {
+  const test = testName(step)
+  return heading.id === step.id ? test : `${test}, ${sayCode('column', heading.id)}`
 }

@@ -5,14 +5,14 @@
 import { acInsulationTest, isPerfect, pairsOf } from '../../circuit/insulation'
 import { readValueOf } from '../../quantity/readValue'
 import { causeOf } from '../../verdict/cause'
-import { atLeast } from '../../verdict/compare'
+import { atLeast, type Band } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { Decided, Figures } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { deadGate } from '../gates'
 import { but, hold, notYet, ruled } from '../holding'
 import { choiceIn, figureOf, figuresOf } from '../reading'
-import { choiceSlot, isThreePhase, type NumberSlot, numberSlot, type Slot } from '../slot'
+import { choiceSlot, type Column, isThreePhase, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
 import {
@@ -33,10 +33,15 @@ const JOINED = 'joined-to-pe'
 const OUT = 'electronics-out'
 const SETTINGS = ['v250', 'v500', 'v1000'] as const
 
+/** Between live conductors, and to the protective conductor: the schedule has a heading for each. */
+const LIVE: Column = { id: 'live', worst: 'lowest' }
+const TO_EARTH: Column = { id: 'to-earth', worst: 'lowest' }
+
 const insulation = (id: string, rest: Partial<NumberSlot>): NumberSlot => numberSlot(id, 'insulation', 'Mohm', 2, rest)
 const pairSlot = (pair: string, phases: 1 | 3): NumberSlot =>
   insulation(pair.toLowerCase(), {
     of: { pair },
+    column: pair.endsWith('-PE') ? TO_EARTH : LIVE,
     when: { slot: 'pairing', is: pair.endsWith('-PE') ? ['pair-by-pair', EACH] : ['pair-by-pair'] },
     only: (part) => pair === 'N-PE' || isThreePhase(part) === (phases === 3),
   })
@@ -44,11 +49,20 @@ const pairSlots: readonly NumberSlot[] = [
   ...pairsOf[1].map((pair) => pairSlot(pair, 1)),
   ...pairsOf[3].filter((pair) => pair !== 'N-PE').map((pair) => pairSlot(pair, 3)),
 ]
-const joinedSlot = insulation(JOINED, { of: { pair: 'L+N-PE' }, when: { slot: 'pairing', is: ['all-joined'] } })
-const boardSlot = insulation(BOARD_SLOT, { of: { pair: 'L+N-PE' }, when: { slot: 'pairing', is: [WHOLE_BOARD] } })
+const joinedSlot = insulation(JOINED, {
+  of: { pair: 'L+N-PE' },
+  column: TO_EARTH,
+  when: { slot: 'pairing', is: ['all-joined'] },
+})
+const boardSlot = insulation(BOARD_SLOT, {
+  of: { pair: 'L+N-PE' },
+  column: TO_EARTH,
+  when: { slot: 'pairing', is: [WHOLE_BOARD] },
+})
 /** Joined to earth, a fault between live conductors is not seen: where nothing would suffer it is read as well. */
 const liveSlot = insulation('live-to-live', {
   of: { pair: 'L-N' },
+  column: LIVE,
   since: 2,
   when: [
     { slot: 'pairing', is: ['all-joined', WHOLE_BOARD, EACH] },
@@ -93,6 +107,9 @@ function nominalOf(context: Context): number | null {
 function testOf(context: Context, nominal_V: number) {
   return acInsulationTest(nominal_V, choiceIn(context.reading, 'surge') === 'left-in')
 }
+
+const bandOf = (context: Context, minimum_Mohm: number): Band =>
+  atLeast(minimum_Mohm, minimum_Mohm * context.limit('close.insulation').value)
 
 /** How it was tested: what decides nothing whatever was read. */
 function testRulings(context: Context, testVoltage_V: number): Ruling[] {
@@ -152,6 +169,19 @@ export const acInsulation: ReadStep<'circuit'> = {
       return { code: 'ac-insulation.across-electronics', figures }
     return null
   },
+  scaleBefore(context) {
+    const nominal_V = nominalOf(context)
+    return nominal_V === null
+      ? null
+      : {
+          unit: 'Mohm',
+          scale: 'log',
+          measured: null,
+          expected: null,
+          band: bandOf(context, testOf(context, nominal_V).minimum_Mohm),
+          source: 'bs7671-insulation',
+        }
+  },
   judge(context) {
     const nominal_V = nominalOf(context)
     if (nominal_V === null) return notYet(context, 'ac-insulation.no-supply')
@@ -173,12 +203,13 @@ export const acInsulation: ReadStep<'circuit'> = {
       } as const
       return decide([ruled(context, 'not-yet', 'ac-insulation.no-reading', line, { volts: testVoltage_V })], { before })
     }
-    const band = atLeast(minimum_Mohm, minimum_Mohm * context.limit('close.insulation').value)
+    const band = bandOf(context, minimum_Mohm)
     const pairs = read.map((one) => {
       const ruling = hold(context, {
         step: 'ac-insulation',
         span: one.span,
         text: one.read.text,
+        slots: [one.slot.id],
         unit: 'Mohm',
         scale: 'log',
         band,

@@ -77,7 +77,7 @@ function expectedLine(context: Context, expected: number): WorkingLine {
 }
 
 /** One line against the most; one that reads too little for its conductors is never better than close. */
-function rulingOf(context: Context, { read, span }: Figure, most: Most): Ruling {
+function rulingOf(context: Context, { read, span, slot }: Figure, most: Most): Ruling {
   const { above_pct, joint_ohm } = {
     above_pct: context.limit('ac.loop-above').value,
     joint_ohm: context.limit('ac.joint').value,
@@ -86,6 +86,7 @@ function rulingOf(context: Context, { read, span }: Figure, most: Most): Ruling 
     step: most.expected === null ? 'r1r2-by-device' : 'r1r2',
     span,
     text: read.text,
+    slots: [slot.id],
     unit: 'ohm',
     band: atMost(most.value),
     source: most.source,
@@ -129,6 +130,19 @@ export const r1r2: ReadStep<'circuit'> = {
   expect: (context) => {
     const expected = mostOf(context)?.expected ?? null
     return expected === null ? null : { value: expected, uncertainty: 0 }
+  },
+  scaleBefore(context) {
+    const most = mostOf(context)
+    return (
+      most && {
+        unit: 'ohm',
+        scale: 'linear',
+        measured: null,
+        expected: most.expected === null ? null : { value: most.expected, uncertainty: 0 },
+        band: atMost(most.value),
+        source: most.source,
+      }
+    )
   },
   judge(context) {
     const read = figuresOf(context, r1r2Slots).sort((a, b) => b.span.most - a.span.most)

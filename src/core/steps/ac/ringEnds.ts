@@ -49,12 +49,15 @@ function lineOf({ line_mm2, length_m }: CircuitData): number | null {
   return each === null || length_m === null ? null : (each * length_m) / 1000
 }
 
-function difference(context: Context, of: string, span: Span, figures: Record<string, number | string>): Ruling {
+type Differs = { of: string; span: Span; slots: readonly string[]; figures: Record<string, number | string> }
+
+function difference(context: Context, { of, span, slots, figures }: Differs): Ruling {
   const most = context.limit('ac.joint')
   const ruling = hold(context, {
     step: 'ring-ends',
     span,
     text: standingFor(span).toFixed(3),
+    slots,
     unit: 'ohm',
     band: atMost(most.value),
     source: most.source,
@@ -70,19 +73,21 @@ function rulingsOf(context: Context, { line, neutral, protective }: RingEnds): R
   const ratio = areaRatio(context.part.data)
   const figures = { line: line.read.text }
   const rulings = [
-    difference(context, 'neutral', apart(neutral.span, line.span), {
-      ...figures,
-      other: neutral.read.text,
-      expected: line.read.value,
+    difference(context, {
+      of: 'neutral',
+      span: apart(neutral.span, line.span),
+      slots: [neutral.slot.id],
+      figures: { ...figures, other: neutral.read.text, expected: line.read.value },
     }),
   ]
   if (ratio !== null) {
     const should = scaled(line.span, ratio)
     rulings.push(
-      difference(context, 'protective', apart(protective.span, should), {
-        ...figures,
-        other: protective.read.text,
-        expected: standingFor(should),
+      difference(context, {
+        of: 'protective',
+        span: apart(protective.span, should),
+        slots: [protective.slot.id],
+        figures: { ...figures, other: protective.read.text, expected: standingFor(should) },
       }),
     )
   }
@@ -90,10 +95,11 @@ function rulingsOf(context: Context, { line, neutral, protective }: RingEnds): R
     const [least, most] = [figureOf(context, low), figureOf(context, high)]
     if (!least || !most) continue
     rulings.push(
-      difference(context, `crossed-${pair}`, apart(most.span, least.span), {
-        ...figures,
-        least: least.read.text,
-        most: most.read.text,
+      difference(context, {
+        of: `crossed-${pair}`,
+        span: apart(most.span, least.span),
+        slots: [low.id, high.id],
+        figures: { ...figures, least: least.read.text, most: most.read.text },
       }),
     )
   }

@@ -49,7 +49,7 @@ function sumIn(context: Context): Sum | null {
 
 const isCalculated = ({ reading }: Context): boolean => choiceIn(reading, 'loop-method') === 'calculated'
 
-type Judged = { span: Span; text: string }
+type Judged = { span: Span; text: string; slots: readonly string[] }
 
 /** What every comparison of a loop takes: looked up once. */
 type Loop = { context: Context; sum: Sum | null; judged: readonly Judged[] }
@@ -62,10 +62,10 @@ function loopIn(context: Context): Loop {
 /** What is judged: the highest of repeats, half their spread as uncertainty; each line by itself; or the sum. */
 function judgedFigures(context: Context, sum: Sum | null): Judged[] {
   if (isCalculated(context)) {
-    return sum ? [{ span: sum.span, text: standingFor(sum.span).toFixed(3) }] : []
+    return sum ? [{ span: sum.span, text: standingFor(sum.span).toFixed(3), slots: [] }] : []
   }
   const read = figuresOf(context, figureSlots).sort((a, b) => b.span.most - a.span.most)
-  const [highest, ...others] = read.map(({ span, read: { text } }) => ({ span, text }))
+  const [highest, ...others] = read.map(({ span, read: { text }, slot }) => ({ span, text, slots: [slot.id] }))
   if (!highest) return []
   // Lines differ by what they are, not by what nobody knows of them.
   if (isThreePhase(context.part.data)) return [highest, ...others]
@@ -81,11 +81,12 @@ function spreadOf(read: readonly Figure[]): number {
 
 function againstLimit({ context, sum, judged }: Loop, limit: LoopLimit & { rated_mA?: number }): Ruling[] {
   const { device, rating_A } = context.part.data
-  return judged.map(({ span, text }) =>
+  return judged.map(({ span, text, slots }) =>
     hold(context, {
       step: 'zs',
       span,
       text,
+      slots,
       unit: 'ohm',
       scale: limit.code === 'rcd' ? 'log' : 'linear',
       band: atMost(limit.value, limit.close),
@@ -115,7 +116,7 @@ function againstSum({ context, sum, judged }: Loop): Ruling[] {
   const { value: joint_ohm, source } = context.limit('ac.joint')
   const most = sum.span.most * (1 + above_pct / 100) + joint_ohm
   const far = sum.span.most * FAR_ABOVE + joint_ohm
-  return judged.map(({ span, text }) => {
+  return judged.map(({ span, text, slots }) => {
     // What is only perhaps so far above it, by its own uncertainty, is not called broken.
     const lower = {
       ...span,
@@ -136,7 +137,7 @@ function againstSum({ context, sum, judged }: Loop): Ruling[] {
           : 'zs.above-sum'
     const line = { code: 'zs.most-by-sum', figures: { above_pct, joint_ohm }, source }
     const ruling = ruled(context, verdict, code, line, { read: text, sum: standingFor(sum.span), limit: most })
-    return { ...ruling, line: { ...ruling.line, result: { value: most, unit: 'ohm' as const, decimals: 3 } } }
+    return { ...ruling, slots, line: { ...ruling.line, result: { value: most, unit: 'ohm' as const, decimals: 3 } } }
   })
 }
 
@@ -150,15 +151,16 @@ function belowPath({ context, judged }: Loop): Ruling[] {
     judged
       // By the figure itself: a worse instrument must not make it right.
       .filter(({ span }) => span.most + before.span.whisker < before.span.least)
-      .map(({ text }) =>
-        ruled(
+      .map(({ text, slots }) => ({
+        ...ruled(
           context,
           'close',
           code,
           { code, figures: { before: before.text, read: text }, source: 'loop-practice' },
           { read: text, before: before.text },
         ),
-      )
+        slots,
+      }))
   )
 }
 
@@ -244,6 +246,19 @@ export const zs: ReadStep<'circuit'> = {
     const sum = sumIn(context)
     return sum && sum.span.bound === 'exact' ? { value: sum.span.least, uncertainty: sum.span.whisker } : null
   },
+  scaleBefore(context) {
+    const most = mostBefore(context)
+    const sum = sumIn(context)
+    if (!most) return null
+    return {
+      unit: 'ohm',
+      scale: most.code === 'rcd' ? 'log' : 'linear',
+      measured: null,
+      expected: sum && { value: standingFor(sum.span), uncertainty: sum.span.whisker },
+      band: atMost(most.value, most.close),
+      source: most.source,
+    }
+  },
   judge(context) {
     const loop = loopIn(context)
     const [first] = loop.judged
@@ -305,20 +320,23 @@ function sumLines(context: Context, sum: Sum | null): WorkingLine[] {
   return lines
 }
 
+/** What the loop is held against as long as nothing is read: by touch voltage on TT, else by its device. */
+const mostBefore = (context: Context): (LoopLimit & { rated_mA?: number }) | null =>
+  (isTt(context) ? rcdLimit(context) : null) ?? deviceLimit(context)
+
 /** The most that the loop may be, as long as nothing is read. */
 function mostLine(context: Context): WorkingLine[] {
-  const rcd = isTt(context) ? rcdLimit(context) : null
-  const most = rcd ?? deviceLimit(context)
+  const most = mostBefore(context)
   const { device, rating_A } = context.part.data
   if (!most) return []
   const figures = {
     factor: context.limit('ac.voltage-factor').value,
     nominal_V: supplyOf(context)?.data.nominal_V ?? 0,
     device: `${device ?? ''}${rating_A ?? ''}`,
-    rated_mA: rcd?.rated_mA ?? 0,
+    rated_mA: most.rated_mA ?? 0,
     touch_V: context.limit('earth.touch-voltage').value,
   }
-  const result = { value: most.value, unit: 'ohm', decimals: rcd ? 0 : 3 } as const
+  const result = { value: most.value, unit: 'ohm', decimals: most.code === 'rcd' ? 0 : 3 } as const
   return [{ code: `zs.limit-${most.code}`, figures, result, source: most.source }]
 }
 

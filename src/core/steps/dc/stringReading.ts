@@ -144,6 +144,10 @@ class StringJudgement implements Judgement {
     return { value, unit: this.options.unit, difference_pct: 100 * (value / stc - 1) }
   }
 
+  ofSlot(slot: string): ReturnType<Judgement['ofSlot']> {
+    return slot === this.figure.slot.id ? { verdict: this.verdict, rule: this.rule } : null
+  }
+
   get limits(): Judgement['limits'] {
     const { id, value, unit, source } = this.limit
     return [{ id, value, unit, source }]

@@ -4,7 +4,7 @@ import type { RcdRules } from '../../rcd/judgeRcd'
 import { ADDITIONAL_PROTECTION_mA, type Multiple, type Rcd, type Waveform } from '../../rcd/limits'
 import type { Regime } from '../../regime/regime'
 import { choiceIn, figuresIn } from '../reading'
-import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
+import { choiceSlot, type Column, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading } from '../step'
 import type { ReadTrip } from './tripRuling'
 
@@ -33,10 +33,17 @@ export const waveformSlot = choiceSlot({
   only: ofTypes('A', 'F', 'B'),
 })
 
+/** Under which heading a time stands: at half the current the shortest is the worst, elsewhere the longest. */
+const columnOf = (multiple: Multiple): Column => ({
+  id: `times-${multiple}`,
+  worst: multiple === 0.5 ? 'lowest' : 'highest',
+})
+
 export const timedSlots = (id: string, multiple: Multiple, only?: Asks, optional = false): NumberSlot[] =>
   ([0, 180] as const).map((angle_deg: Angle) =>
     numberSlot(`${id}-${angle_deg}`, 'rcd-time', 'ms', 1, {
       of: { multiple, angle_deg },
+      column: columnOf(multiple),
       ...(only ? { only } : {}),
       ...(optional ? { optional } : {}),
     }),

@@ -4,7 +4,7 @@
  */
 import { readValueOf } from '../../quantity/readValue'
 import { askedTrips, recordedMultiple } from '../../rcd/judgeRcd'
-import { rampShares } from '../../rcd/limits'
+import { rampShares, tripBand } from '../../rcd/limits'
 import { decide } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { electrodeSpanOf } from '../earth/electrodeRead'
@@ -77,6 +77,13 @@ export const rcdTrips: ReadStep<'rcd'> = {
     return rampShares(part.data.type, waveform)
       ? null
       : { code: 'rcd.waveform-not-for-type', figures: { tag: part.data.tag, waveform } }
+  },
+  scaleBefore(context, { of }) {
+    const multiple = of?.multiple
+    if (!multiple || multiple === 0.5) return null
+    const { least_ms, most_ms } = tripBand(deviceOf(context.part.data), multiple)
+    const band = { low: least_ms, high: most_ms, closeLow: null, closeHigh: null }
+    return { unit: 'ms', scale: 'linear', measured: null, expected: null, band, source: 'iec-61008' }
   },
   judge(context) {
     const rulings = tripsIn(context.reading).map((one) => ({ one, ruling: tripRuling(trippedIn(context), one) }))

@@ -42,6 +42,7 @@ export function tripRuling(tripped: Tripped, { trip, figure }: ReadTrip): Ruling
   const high = band?.high ?? null
   return {
     verdict,
+    slots: [figure.slot.id],
     // A trip that the detector took before the device says nothing of the device.
     isUndecided: verdict === 'not-yet' && band !== null && code !== 'detector-tripped-first',
     finding: { code: `rcd.${code}`, figures: { tag, ...figures }, ...(also ? { also } : {}) },
