@@ -1,6 +1,7 @@
 'use client'
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { say } from '@/words/say'
+import { type ChartFigures, FiguresTable } from './FiguresTable'
 import { type ChartOption, type EChartsType, init } from './echarts'
 
 /** A mark that the cursor can stand on. */
@@ -13,10 +14,14 @@ type Props = {
   label: string
   /** Marks in the order in which the arrow keys go through them. */
   marks: readonly ChartMark[]
+  /** Which picture it is. */
+  name?: string
+  /** The same figures as a table. */
+  figures?: ChartFigures
 }
 
 /** A chart as everything else here is drawn: as vectors, without motion, by keyboard too. */
-export function Chart({ option, height, label, marks }: Props) {
+export function Chart({ option, height, label, marks, name, figures }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const chart = useRef<EChartsType | null>(null)
   const [at, setAt] = useState(-1)
@@ -52,13 +57,21 @@ export function Chart({ option, height, label, marks }: Props) {
   }
   return (
     <>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the arrow keys go from mark to mark */}
-      <div className="chart" role="img" aria-label={`${label}. ${say('chart.keys')}`} tabIndex={0} onKeyDown={onKey}>
+      <div
+        className="chart"
+        role="img"
+        aria-label={`${label}. ${say('chart.keys')}`}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: the arrow keys go from mark to mark
+        tabIndex={0}
+        onKeyDown={onKey}
+        data-picture={name}
+      >
         <div ref={box} style={{ height }} />
       </div>
       <p className="hidden" role="status">
         {marks[at]?.says ?? ''}
       </p>
+      {figures && <FiguresTable figures={figures} />}
     </>
   )
 }

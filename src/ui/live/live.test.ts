@@ -79,6 +79,9 @@ describe('the address of a place in a job', () => {
   it('comes back as it was written', () => {
     const route = { jobId: testId(1), view: 'run', step: 'pv-voc', partId: testId(2) } as const
     expect(parseRoute(addressOf(route).slice('/job'.length))).toEqual(route)
+    // A circuit of the schedule, without a test of it.
+    const row = { ...route, view: 'schedule' as const, step: null }
+    expect(parseRoute(addressOf(row).slice('/job'.length))).toEqual(row)
   })
 
   it('is no place where no job is named', () => {

@@ -8,6 +8,9 @@ import { Drawn } from './Drawn'
 // The chart library comes with the first chart.
 const TimesPicture = lazy(() => import('./TimesPicture').then((module) => ({ default: module.TimesPicture })))
 
+const TrendPicture = lazy(() => import('./TrendPicture').then((module) => ({ default: module.TrendPicture })))
+const SpikesPicture = lazy(() => import('./SpikesPicture').then((module) => ({ default: module.SpikesPicture })))
+
 const CurveShows = lazy(() => import('../curve/CurveShows').then((module) => ({ default: module.CurveShows })))
 
 /** A picture that a step wants beside its working. */
@@ -17,6 +20,8 @@ export function StepPicture({ picture, tag, timeZone }: Props) {
   // A curve stands on the bench itself; beside it what it shows.
   if (picture.kind === 'curve') return <CurveShows picture={picture} />
   if (picture.kind === 'times') return <TimesPicture picture={picture} tag={tag} />
+  if (picture.kind === 'trend') return <TrendPicture picture={picture} timeZone={timeZone} />
+  if (picture.kind === 'spikes') return <SpikesPicture picture={picture} />
   const drawing = drawingOf(picture, timeZone)
   return drawing && <Drawn drawing={drawing} />
 }

@@ -4,7 +4,7 @@ import type { TimesPicture as Data } from '@/core/steps/picture'
 import { say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
-import { timesMarks, timesOption } from './timesOption'
+import { timesFigures, timesMarks, timesOption } from './timesOption'
 
 const HIGH = 250
 
@@ -18,6 +18,8 @@ export function TimesPicture({ picture, tag }: { picture: Data; tag: string }) {
       height={HIGH}
       label={say('picture.times', { trips: picture.trips.length })}
       marks={timesMarks(picture, tag)}
+      name="times"
+      figures={timesFigures(picture, tag)}
     />
   )
 }

@@ -1,12 +1,13 @@
 /** Time against current of a device's trips as an option of the chart library: limits as upstands, trips as marks. */
 import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts'
 import type { TimedMark, TimesPicture } from '@/core/steps/picture'
-import type { Decided, Verdict } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
+import type { ChartFigures } from '../chart/FiguresTable'
 import { chartText, tooltipLook } from '../chart/look'
 import type { Palette } from '../chart/palette'
+import { inked, ring, shapeOf } from './marks'
 
 /** Times are told on a scale of decades, from 5 ms to 3 s. */
 const SCALE = { least_ms: 5, most_ms: 3000 }
@@ -14,23 +15,6 @@ const SCALE = { least_ms: 5, most_ms: 3000 }
 const HALF_px = { 0: -30, 180: 10 } as const
 const ROOM_px = 20
 const HATCH_px = 8
-
-/** Word and shape and colour, as the marks have them. */
-const shapes: Record<Decided, string> = {
-  within: 'circle',
-  close: 'diamond',
-  outside: 'rect',
-  'not-yet': 'emptyCircle',
-}
-const shapeOf = (verdict: Verdict): string => shapes[verdict as Decided] ?? 'emptyCircle'
-const colourOf = (verdict: Verdict, palette: Palette): string =>
-  verdict === 'within'
-    ? palette.within
-    : verdict === 'close'
-      ? palette['close-fill']
-      : verdict === 'outside'
-        ? palette.outside
-        : palette.pencil
 
 export const multipleName = (multiple: number): string =>
   `${multiple === 0.5 ? '½' : multiple === 1 ? '' : figure(multiple, 0)} IΔn`.trim()
@@ -52,13 +36,6 @@ const within = (time_ms: number): number => Math.min(SCALE.most_ms, Math.max(SCA
 
 type Limit = TimesPicture['limits'][number]
 
-const ringOf = ({ sheet, pencil }: Palette): object => ({
-  color: sheet,
-  borderColor: pencil,
-  borderWidth: 2,
-  opacity: 1,
-})
-
 /** The series of a part: its trips beside the middle of their lane. */
 function trips(
   name: string,
@@ -72,16 +49,13 @@ function trips(
     type: 'scatter',
     name,
     symbolSize: twin === null ? 16 : 12,
-    itemStyle: twin === null ? { color: palette.ink, opacity: 1 } : ringOf(palette),
+    itemStyle: twin === null ? { color: palette.ink, opacity: 1 } : ring(palette),
     data: list.map((trip) => ({
       value: [limits.findIndex((one) => one.multiple === trip.multiple), within(trip.time_ms)],
       name: tripText(name, trip),
       symbol: twin === null ? shapeOf(trip.verdict) : 'circle',
       symbolOffset: [HALF_px[trip.angle_deg] + across, 0],
-      itemStyle:
-        twin === null
-          ? { color: colourOf(trip.verdict, palette), borderColor: palette.ink, borderWidth: 1 }
-          : ringOf(palette),
+      itemStyle: twin === null ? inked(trip.verdict, palette) : ring(palette),
       label: {
         show: trip.isBound && twin === null,
         position: 'top',
@@ -200,4 +174,26 @@ export function timesMarks({ trips: own, beside }: TimesPicture, tag: string): C
   const marksOf = (name: string, list: readonly TimedMark[], series: number): ChartMark[] =>
     list.map((trip, index) => ({ series, index, says: tripText(name, trip) }))
   return [...marksOf(tag, own, beside.length + 1), ...beside.flatMap((one, k) => marksOf(one.tag, one.trips, k + 1))]
+}
+
+/** The same trips as a table. */
+export function timesFigures({ trips: own, beside }: TimesPicture, tag: string): ChartFigures {
+  const rowsOf = (name: string, list: readonly TimedMark[]): string[][] =>
+    list.map((trip) => [
+      name,
+      multipleName(trip.multiple),
+      say(trip.angle_deg === 0 ? 'picture.half-wave-0' : 'picture.half-wave-180'),
+      timeText(trip),
+      say(`verdict.${trip.verdict}`),
+    ])
+  return {
+    columns: [
+      say('picture.column-device'),
+      say('picture.column-current'),
+      say('picture.column-half'),
+      say('picture.column-time'),
+      say('picture.column-verdict'),
+    ],
+    rows: [...rowsOf(tag, own), ...beside.flatMap((one) => rowsOf(one.tag, one.trips))],
+  }
 }

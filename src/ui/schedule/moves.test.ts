@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Asks, firstPlace, moved, type Place } from './moves'
+import { type Asks, firstInRow, firstPlace, moved, type Place } from './moves'
 
 /** Two rows of three columns: the middle column asks three figures in the first row and nothing in the second. */
 const counts = [
@@ -43,8 +43,9 @@ describe('keys in the grid', () => {
     expect(moved(asks, at(0, 2), 'down')).toEqual(at(1, 2))
   })
 
-  it('begin at the first cell that asks anything', () => {
+  it('begin at the first cell that asks anything, of the grid or of a row', () => {
     expect(firstPlace(asks)).toEqual(at(0, 0))
+    expect(firstInRow(asks, 2)).toEqual(at(2, 2))
     expect(firstPlace({ rows: 2, columns: 2, slotsAt: () => 0 })).toBeNull()
   })
 

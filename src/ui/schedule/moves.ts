@@ -32,6 +32,10 @@ export function moved(asks: Asks, from: Place, move: Move): Place | null {
 /** The first place of all, null where nothing is asked. */
 export const firstPlace = (asks: Asks): Place | null => inRows(asks, -1, 1)
 
+/** The first cell of a row that asks anything. */
+export const firstInRow = (asks: Asks, row: number): Place | null =>
+  along(asks, { row, column: -1, slot: 0 }, { column: 1 }, 0)
+
 /** The next cell that asks something in one direction, at a figure of it or the last that it has. */
 function along(asks: Asks, from: Place, by: { row?: number; column?: number }, slot: number): Place | null {
   let { row, column } = from

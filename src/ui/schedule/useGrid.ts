@@ -5,7 +5,7 @@ import { say } from '@/words/say'
 import { cellOfFigures, writeBlock } from './block'
 import { shownAt } from './cell'
 import { cellAt, type Column, type Row } from './model'
-import { type Asks, firstPlace, type Move, moved, type Place } from './moves'
+import { type Asks, firstInRow, firstPlace, type Move, moved, type Place } from './moves'
 import { columnName, type Schedule } from './useSchedule'
 
 type Asked = {
@@ -32,7 +32,7 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
   }
   const [place, setPlace] = useState<Place | null>(() => {
     const row = rowOf(rows, partId)
-    return row < 0 ? null : moved(asks, { row, column: -1, slot: 0 }, 'right')
+    return row < 0 ? null : firstInRow(asks, row)
   })
   const isThere =
     place && place.row < asks.rows && place.column < asks.columns && asks.slotsAt(place.row, place.column) > 0
@@ -53,7 +53,7 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
 
   const toRow = (part: string): void => {
     const row = rowOf(rows, part)
-    const to = row < 0 ? null : moved(asks, { row, column: -1, slot: 0 }, 'right')
+    const to = row < 0 ? null : firstInRow(asks, row)
     if (to) leave(to)
   }
 
@@ -81,7 +81,7 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
     const move = moveOf(event)
     if (!move) {
       if (event.key.length !== 1 || (mayWrite && isReady)) return
-      return schedule.setSaid(say(isReady ? 'schedule.read-only' : 'schedule.mind-first'))
+      return schedule.setSaid(say(mayWrite ? 'schedule.mind-first' : 'schedule.read-only'))
     }
     const to = moved(asks, at, move)
     // Tab leads out of the grid where there is nothing further.
@@ -114,8 +114,11 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
         return cellOfFigures(own.slots.map((slot) => shownAt(own.one, slot, stood).text))
       }),
     ])
-    await navigator.clipboard.writeText(writeBlock([head, ...lines]))
-    schedule.setSaid(say('schedule.copied', { count: rows.length }))
+    const copied = await navigator.clipboard.writeText(writeBlock([head, ...lines])).then(
+      () => true,
+      () => false,
+    )
+    schedule.setSaid(copied ? say('schedule.copied', { count: rows.length }) : say('schedule.not-copied'))
   }
 
   return { at, here, entry: firstPlace(asks), leave, toRow, press, onKey, onPaste, copy }

@@ -6,11 +6,13 @@ import { lettersOff, setLettersOff } from './keys'
 import type { JobRoute } from './route'
 
 const ofPlant = ['walk', 'fields', 'fold', 'add', 'find', 'again', 'copy', 'paste', 'out'] as const
+const ofSchedule = ['on', 'along', 'arrows', 'press', 'tick', 'find-row', 'bench', 'block', 'back'] as const
 const ofRun = ['enter', 'r', 'k', 'n', 'b', 'h', 'y', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
 
 /** Every key of the screen, and the switch that turns single letters off. */
 export function KeysDialog({ view, onClose }: { view: JobRoute['view']; onClose(): void }) {
-  const shown = view === 'plant' ? [...ofPlant, 't', 'help', 'esc'] : ofRun
+  const own = view === 'plant' ? ofPlant : view === 'schedule' ? ofSchedule : null
+  const shown = own ? [...own, 't', 'help', 'esc'] : ofRun
   const [off, setOff] = useState(lettersOff())
   return (
     <Modal open title={say('keys.title')} onCancel={onClose} footer={null} destroyOnHidden>

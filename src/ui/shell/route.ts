@@ -10,6 +10,9 @@ export type JobRoute = {
 
 const views = ['run', 'plant', 'record', 'schedule', 'trips'] as const
 
+/** Stands for the step where a part is looked at without one. */
+const NO_STEP = '-'
+
 /**
  * Where in a job the page is, kept behind the # of the address: one static page serves every job, so that it opens
  * from the device's cache, and back and forward still work.
@@ -18,11 +21,12 @@ export function parseRoute(hash: string): JobRoute | null {
   const [jobId, view, step, partId] = hash.replace(/^#/, '').split('/')
   if (!jobId || !/^[0-9a-f-]{36}$/.test(jobId)) return null
   const known = views.find((one) => one === view) ?? 'run'
-  return { jobId, view: known, step: step || null, partId: partId || null }
+  return { jobId, view: known, step: step && step !== NO_STEP ? step : null, partId: partId || null }
 }
 
 export function addressOf(route: JobRoute): string {
-  return `/job#${[route.jobId, route.view, route.step, route.partId].filter(Boolean).join('/')}`
+  const step = route.step ?? (route.partId ? NO_STEP : null)
+  return `/job#${[route.jobId, route.view, step, route.partId].filter(Boolean).join('/')}`
 }
 
 function subscribe(listener: () => void): () => void {

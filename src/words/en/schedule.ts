@@ -12,6 +12,8 @@ export const schedule = {
   'schedule.find-name': 'Find a circuit by its number or by what it feeds',
   'schedule.copy': 'Copy',
   'schedule.copied': '{count|one:# row|other:# rows} copied with their headings, for a spreadsheet.',
+  'schedule.not-copied':
+    'The browser did not let it be copied. Allow the clipboard for this address, or print the record.',
   'schedule.empty': 'No circuits yet. Enter them in the plant.',
   'schedule.about':
     'Enter goes on, Tab along the row; a block can be pasted. A test is kept once all its figures are there.',

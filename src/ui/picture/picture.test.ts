@@ -1,5 +1,4 @@
 import '@/words/ac'
-import { renderToStaticMarkup } from 'react-dom/server'
 import { colours } from '@/look/tokens'
 import { describe, expect, it } from 'vitest'
 import { evaluate, picturesOf } from '@/core/evaluate'
@@ -7,13 +6,20 @@ import { stepKey } from '@/core/evaluation/types'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { SlotValue } from '@/core/record/entry'
 import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
-import type { Picture, TimesPicture } from '@/core/steps/picture'
+import type {
+  Picture,
+  SpikesPicture as SpikesData,
+  TimesPicture,
+  TrendPicture as TrendData,
+} from '@/core/steps/picture'
 import { exampleChargePoint, exampleElectrode, exampleModel, exampleRcd } from '@/core/steps/worked'
 import { FactsBuilder, testId } from '@/core/testing/factsBuilder'
 import { choose, Installation } from '@/core/testing/installation'
 import { init } from '../chart/echarts'
-import { StepPicture } from './StepPicture'
-import { timesMarks, timesOption } from './timesOption'
+import type { ChartOption } from '../chart/echarts'
+import { spikesFigures, spikesMarks, spikesOption } from './spikesOption'
+import { timesFigures, timesMarks, timesOption } from './timesOption'
+import { trendFigures, trendMarks, trendOption } from './trendOption'
 
 const classic = shippedRegimes.find((one) => one.id === 'bs7671-three-multiple')!
 const build = new FactsBuilder()
@@ -25,16 +31,15 @@ function picture(step: string, partId: string, slots: Record<string, SlotValue>,
   const evaluation = evaluate(facts, 0)
   return picturesOf(evaluation, evaluation.byKey.get(stepKey(step, partId))!, { slots })[0]!
 }
-const drawn = (data: Picture): string =>
-  renderToStaticMarkup(<StepPicture picture={data} tag="E1" timeZone="Europe/London" />)
 const palette = colours.day
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ')
 /** As the chart library draws it. */
-function charted(data: Picture, tag = 'RCD1'): string {
+function drawnBy(option: ChartOption): string {
   const chart = init(null, null, { renderer: 'svg', ssr: true, width: 360, height: 230 })
-  chart.setOption(timesOption(data as TimesPicture, tag, palette))
+  chart.setOption(option)
   return plain(chart.renderToSVGString())
 }
+const charted = (data: Picture, tag = 'RCD1'): string => drawnBy(timesOption(data as TimesPicture, tag, palette))
 const ms = (value: number): SlotValue => readValueOf(value, 'ms', 1)
 
 describe('the picture of trips', () => {
@@ -74,6 +79,8 @@ describe('the picture of trips', () => {
       'RCD1, IΔn, 180°: 310.0 ms, Outside',
       'RCD1, 5 IΔn, 0°: 12.0 ms, Within',
     ])
+    const { rows } = timesFigures(picture('rcd-trips', rcd, slots, classic) as TimesPicture, 'RCD1')
+    expect(rows[1]!.map(plain)).toEqual(['RCD1', 'IΔn', '180°', '310.0 ms', 'Outside'])
   })
 })
 
@@ -114,15 +121,77 @@ describe('the picture of spikes', () => {
   it('has the places of the school, in metres where the way was measured', () => {
     const data = picture('electrode', electrode, { ...three, 'spike-distance': readValueOf(40, 'm', 0) })
     expect(data).toMatchObject({ kind: 'spikes', distance_m: 40, mean_ohm: expect.closeTo(18.1, 9) })
-    expect(drawn(data)).toContain('25 m')
-    expect(drawn(data)).toContain('mean 18.1')
+    const { rows } = spikesFigures(data as SpikesData)
+    expect(rows.map((row) => row.map(plain))).toEqual([
+      ['24.8 m', '18.3 Ω'],
+      ['20.8 m', '17.7 Ω'],
+      ['28.8 m', '18.3 Ω'],
+    ])
+    expect(spikesMarks(data as SpikesData).map(({ says }) => plain(says))).toEqual([
+      '24.8 m: 18.3 Ω',
+      '20.8 m: 17.7 Ω',
+      '28.8 m: 18.3 Ω',
+    ])
+    expect(drawnBy(spikesOption(data as SpikesData, palette))).toContain('40 m')
   })
 
   it('is there before anything is read, and says shares where nobody measured the way', () => {
     const data = picture('electrode', electrode, {})
     expect(data).toMatchObject({ distance_m: null, mean_ohm: null })
-    const svg = drawn(data)
-    expect(svg).toContain('62 %')
-    expect(svg).not.toContain('<circle')
+    expect(spikesFigures(data as SpikesData).rows.map((row) => row.map(plain))).toEqual([
+      ['62 %', 'not read'],
+      ['52 %', 'not read'],
+      ['72 %', 'not read'],
+    ])
+    expect(spikesMarks(data as SpikesData)).toEqual([])
+    expect(drawnBy(spikesOption(data as SpikesData, palette))).toContain('100 %')
+  })
+})
+
+describe('the picture of a trend', () => {
+  const day = (n: number): number => Date.UTC(2026, 0, 1) + n * 86_400_000
+  const point = { verdict: 'within', note: 'soil-dry', alike: true, counts: false } as const
+  const trend: TrendData = {
+    kind: 'trend',
+    unit: 'ohm',
+    decimals: 1,
+    limit: 500,
+    points: [
+      { ...point, at: day(0), value: 52.6 },
+      { ...point, at: day(200), value: 96.3, verdict: 'close', note: 'soil-frozen', alike: false },
+      { ...point, at: day(370), value: 49.6, counts: true },
+    ],
+  }
+
+  it('tells each reading with its day, how it stands, and what was noted', () => {
+    expect(trendMarks(trend, 'Europe/London').map(({ says }) => plain(says))).toEqual([
+      '1 Jan 2026: 52.6 Ω, Within, Dry',
+      '20 Jul 2026: 96.3 Ω, Close to limit, Frozen, set up another way',
+      '6 Jan 2027: 49.6 Ω, Within, Dry',
+    ])
+    expect(trendFigures(trend, 'Europe/London').rows[1]!.map(plain)).toEqual([
+      '20 Jul 2026',
+      '96.3 Ω',
+      'Close to limit',
+      'Frozen, set up another way',
+    ])
+  })
+
+  it('joins those that were set up alike, and draws a limit that is near', () => {
+    const lines = (limit: number): unknown[] =>
+      (trendOption({ ...trend, limit }, 'Europe/London', palette).series as { type: string; data: unknown[] }[])
+        .filter(({ type }) => type === 'line')
+        .map(({ data }) => data)
+    expect(lines(500)).toEqual([
+      [
+        [day(0), 52.6],
+        [day(370), 49.6],
+      ],
+    ])
+    expect(lines(120)[1]).toEqual([
+      [day(0), 120],
+      [day(370), 120],
+    ])
+    expect(drawnBy(trendOption(trend, 'Europe/London', palette))).toContain('96.3')
   })
 })

@@ -1,0 +1,132 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Entry } from '@/core/record/entry'
+import { allSent, openBrowser, pageOf, sees } from '../support/browser'
+import { altP, cellText, openCell, pasteHere, standsAs } from '../support/schedule'
+import { base, demo, knock } from '../support/server'
+
+const { joinery } = demo.job
+let browser: Browser
+let page: Page & { complaints: string[] }
+
+beforeAll(async () => {
+  browser = await openBrowser()
+  page = await pageOf(browser, 'tester')
+  await page.setViewport({ width: 1280, height: 800 })
+  await page.goto(`${base}/job#${joinery}/schedule`)
+  await page.waitForSelector('[data-cell="14.zs"]')
+})
+afterAll(() => browser.close())
+
+const alt = async (key: string): Promise<void> => {
+  await page.keyboard.down('Alt')
+  await page.keyboard.press(key as 'f')
+  await page.keyboard.up('Alt')
+}
+const whereNow = (): Promise<string> =>
+  page.evaluate(() => document.querySelector('.sg input:focus')?.getAttribute('aria-label') ?? '')
+const kept = async (step: string): Promise<number> => {
+  const { body } = await knock<{ facts: { entries: Entry[] } }>('tester', `/api/jobs/${joinery}/facts`)
+  return body.facts.entries.filter((entry) => entry.step === step && entry.body.kind === 'reading').length
+}
+
+describe('a board of fourteen circuits', () => {
+  it('stands on one screen with all its tests, the open row as well', async () => {
+    await openCell(page, '3.ring-ends')
+    const seen = await page.evaluate(() => {
+      const foot = document.querySelector('.sfoot')!.getBoundingClientRect().top
+      const rows = [...document.querySelectorAll('.sg [role=row].ant-table-row')]
+      const cells = rows.at(-1)!.querySelectorAll('[role=gridcell], [role=rowheader]')
+      return {
+        rows: rows.filter((row) => row.getBoundingClientRect().bottom <= foot + 0.5).length,
+        right: Math.max(...[...cells].map((cell) => cell.getBoundingClientRect().right)),
+        pens: document.querySelectorAll('.opened [data-slot]').length,
+      }
+    })
+    expect(seen).toEqual({ rows: 14, right: expect.closeTo(1280, -1), pens: 7 })
+  })
+
+  it('says at the cell what a figure is held against, before and after it is typed', async () => {
+    await openCell(page, '8.zs')
+    const about = (): Promise<string> =>
+      page.$eval('.opened .about', (one) => (one as HTMLElement).innerText.replaceAll('\u00a0', ' '))
+    expect(await about()).toMatch(/Zs\s+at most 4\.37 Ω, expected \d\.\d\d Ω/)
+    await page.keyboard.type('44')
+    await page.waitForSelector('[data-cell="8.zs"] .gcell.pen[data-verdict=outside]')
+    await page.keyboard.press('Escape')
+    expect(await cellText(page, '8.zs')).toBe('')
+    expect(await about()).toMatch(/at most 4\.37 Ω/)
+  })
+
+  it('is read from the keyboard alone, a press a figure', async () => {
+    await page.keyboard.press('Escape')
+    const before = await kept('zs')
+    await page.keyboard.press('f')
+    await page.keyboard.type('11')
+    await page.keyboard.press('Enter')
+    await page.waitForFunction(() => document.querySelector('.sg .now .no')?.textContent === '11')
+    for (let k = 0; k < 9 && !(await whereNow()).endsWith('Zs'); k++) await page.keyboard.press('Tab')
+    expect(await whereNow()).toBe('circuit 11, Zs')
+    for (const tag of ['11', '12', '13', '14']) {
+      await altP(page)
+      await page.waitForSelector(`[data-cell="${tag}.zs"] .gcell:not([data-verdict=""])`)
+    }
+    for (const tag of ['11', '12', '13', '14']) await standsAs(page, `${tag}.zs`, 'within')
+    await allSent(page)
+    expect(await kept('zs')).toBe(before + 4)
+  })
+
+  it('asks about a pasted figure that could be two, where it stands', async () => {
+    await openCell(page, '8.zs')
+    await pasteHere(page, '1,234\n1,33\n')
+    await sees(page, 'Which one does the instrument show?')
+    const answers = await page.$$eval('[data-testid=schedule-either]', (all) =>
+      all.map((one) => (one as HTMLElement).innerText),
+    )
+    expect(answers).toEqual(['1.234', '1234'])
+    await standsAs(page, '9.zs', 'within')
+    await page.click('[data-testid=schedule-either]')
+    await page.waitForFunction(() => !document.querySelector('[data-testid=schedule-either]'))
+    await page.keyboard.press('Enter')
+    await standsAs(page, '8.zs', 'within')
+    expect(await cellText(page, '8.zs')).toBe('1.234')
+  })
+
+  it('copies out what a spreadsheet takes, with headings', async () => {
+    await page.bringToFront()
+    await page
+      .browserContext()
+      .overridePermissions(base, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write'])
+    await page.click('[data-testid=schedule-copy]')
+    await sees(page, '14 rows copied')
+    const lines = (await page.evaluate(() => navigator.clipboard.readText()))
+      .split('\n')
+      .map((line) => line.split('\t'))
+    expect(lines).toHaveLength(15)
+    expect(lines[0]!.slice(0, 5)).toEqual(['Circuit', 'Feeds', 'device', 'Ring', 'R1+R2'])
+    const row = lines.find(([tag]) => tag === '6')!
+    expect(row.slice(0, 3)).toEqual(['6', 'Dust extract', 'C16'])
+    expect(row[lines[0]!.indexOf('Zs')]).toMatch(/^\d\.\d\d \/ \d\.\d\d \/ \d\.\d\d$/)
+  })
+
+  it('leads to the bench and back to the same circuit', async () => {
+    await openCell(page, '12.zs')
+    await alt('b')
+    await sees(page, 'circuit 12')
+    await page.waitForSelector('[data-testid=to-schedule]')
+    await page.click('[data-testid=to-schedule]')
+    await page.waitForFunction(() => document.querySelector('.sg .now .no')?.textContent === '12')
+  })
+
+  it('takes nothing from somebody who only reads, and says so', async () => {
+    const reader = await pageOf(browser, 'viewer')
+    await reader.goto(`${base}/job#${joinery}/schedule`)
+    await reader.waitForSelector('[data-cell="9.zs"] button')
+    await reader.click('[data-cell="10.zs"] button')
+    await reader.waitForSelector('[data-cell="10.zs"] input')
+    await reader.keyboard.type('4')
+    await sees(reader, 'Nothing was taken: this job is only read here.')
+    expect(await cellText(reader, '10.zs')).toBe('')
+    expect(page.complaints).toEqual([])
+  })
+})
