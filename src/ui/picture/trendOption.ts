@@ -51,7 +51,7 @@ export function trendOption(picture: TrendPicture, timeZone: string, palette: Pa
     dataZoom: [{ type: 'inside', filterMode: 'none' }],
     xAxis: {
       type: 'time',
-      boundaryGap: ['4%', '4%'],
+      boundaryGap: ['12%', '8%'],
       axisLine: { lineStyle: { color: palette.ink } },
       axisLabel: { ...text, hideOverlap: true, formatter: (at: number) => short.format(at) },
       splitLine: { show: false },
