@@ -107,7 +107,11 @@ export function spikesOption(picture: SpikesPicture, palette: Palette): ChartOpt
       type: 'value',
       min: 0,
       max: most,
-      axisLabel: { ...text, formatter: (ohm: number) => figure(ohm, Number.isInteger(ohm) ? 0 : 1), showMaxLabel: false },
+      axisLabel: {
+        ...text,
+        formatter: (ohm: number) => figure(ohm, Number.isInteger(ohm) ? 0 : 1),
+        showMaxLabel: false,
+      },
       splitNumber: 3,
       splitLine: { lineStyle: { color: palette.hair } },
     },
