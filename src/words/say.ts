@@ -4,6 +4,7 @@ import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
 import type { account } from './en/account'
 import type { acSays } from './en/acSays'
+import type { charts } from './en/charts'
 import { broken } from './en/broken'
 import { curve } from './en/curve'
 import { dc } from './en/dc'
@@ -29,6 +30,7 @@ const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...u
 type Later = typeof ac &
   typeof account &
   typeof acSays &
+  typeof charts &
   typeof guide &
   typeof office &
   typeof people &

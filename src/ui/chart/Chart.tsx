@@ -1,4 +1,5 @@
 'use client'
+import '@/words/charts'
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { say } from '@/words/say'
 import { type ChartFigures, FiguresTable } from './FiguresTable'

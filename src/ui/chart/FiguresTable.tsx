@@ -1,6 +1,10 @@
 'use client'
+import '@/words/charts'
 import { Collapse, Table } from 'antd'
 import { say } from '@/words/say'
+
+/** Longer tables draw what is in sight. */
+const LONG = 60
 
 export type ChartFigures = { columns: readonly string[]; rows: readonly (readonly string[])[] }
 
@@ -20,6 +24,8 @@ export function FiguresTable({ figures }: { figures: ChartFigures }) {
             <Table
               size="small"
               pagination={false}
+              virtual={rows.length > LONG}
+              {...(rows.length > LONG ? { scroll: { y: 300 } } : {})}
               rowKey="key"
               columns={columns.map((title, k) => ({
                 key: title,

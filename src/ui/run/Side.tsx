@@ -2,6 +2,7 @@
 import { Button, Progress } from 'antd'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
+import { sunOf } from '@/core/evaluation/sunOfDay'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
@@ -18,6 +19,9 @@ import { Working } from '../working/Working'
 
 // A picture comes with the first step that wants one.
 const StepPicture = lazy(() => import('../picture/StepPicture').then((module) => ({ default: module.StepPicture })))
+
+// Only where light is read.
+const SunOfDay = lazy(() => import('../picture/SunOfDay').then((module) => ({ default: module.SunOfDay })))
 
 // Only where there are twins.
 const Beside = lazy(() => import('./Beside').then((module) => ({ default: module.Beside })))
@@ -52,6 +56,7 @@ export function Side(props: Props & { tabs?: boolean }) {
         <WorkingPanel {...props} />
         {!wrong && <CausesPanel {...props} />}
         <BesidePanel {...props} />
+        <SunPanel {...props} />
         {props.photos}
         <EarlierPanel {...props} />
       </>
@@ -74,6 +79,7 @@ export function Side(props: Props & { tabs?: boolean }) {
         <>
           <EarlierPanel {...props} />
           <BesidePanel {...props} />
+          <SunPanel {...props} />
         </>
       )}
       {props.photos}
@@ -113,6 +119,18 @@ const BesidePanel = ({ evaluation, one }: Props) =>
       <Beside evaluation={evaluation} one={one} />
     </Suspense>
   ) : null
+
+/** Fewer moments tell nothing of a day. */
+const LEAST_MOMENTS = 2
+
+function SunPanel({ facts, evaluation, one }: Props) {
+  const points = useMemo(() => sunOf(evaluation, one), [evaluation, one])
+  return points.length < LEAST_MOMENTS ? null : (
+    <Suspense>
+      <SunOfDay points={points} timeZone={facts.job.timeZone} />
+    </Suspense>
+  )
+}
 
 function fitWords(cause: Cause): string {
   if (cause.fit !== 'does-not-fit') {

@@ -1,0 +1,47 @@
+/** Light and warmth of a visit, at the moments in which something was read under them. */
+import { weatherOf } from '../pv/conditions'
+import { isRead } from '../steps/step'
+import type { Decided } from '../verdict/verdict'
+import type { Evaluation, ReadingEvaluation, StepEvaluation } from './types'
+
+export type SunPoint = {
+  /** ms since 1970. */
+  at: number
+  irradiance_Wm2: number
+  cell_C: number
+  step: string
+  tag: string
+  verdict: Decided
+  /** Of the test and part that is looked at. */
+  isOwn: boolean
+}
+
+/** Readings of the same visit as the newest of a test, in their order; none where the test asks for no light. */
+export function sunOf({ steps, facts }: Evaluation, one: StepEvaluation): SunPoint[] {
+  if (!isRead(one.step) || !one.step.needsConditions) return []
+  const visitId = one.readings.at(-1)?.entry.visitId ?? facts.visits.at(-1)?.id
+  return steps
+    .flatMap((other) =>
+      other.readings
+        .filter(({ entry, ended }) => entry.visitId === visitId && ended?.by !== 'void')
+        .flatMap((reading) => pointOf(other, reading, other === one) ?? []),
+    )
+    .sort((a, b) => a.at - b.at)
+}
+
+function pointOf({ step, part }: StepEvaluation, reading: ReadingEvaluation, isOwn: boolean): SunPoint | null {
+  const { conditions } = reading.entry.body
+  if (!conditions || part.data.kind !== 'string') return null
+  const weather = weatherOf(conditions, part.data.moduleType.data)
+  return (
+    weather && {
+      at: Date.parse(conditions.at),
+      irradiance_Wm2: weather.irradiance_Wm2,
+      cell_C: weather.cell.value_C,
+      step: step.id,
+      tag: part.data.tag,
+      verdict: reading.verdict,
+      isOwn,
+    }
+  )
+}

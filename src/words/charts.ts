@@ -1,0 +1,4 @@
+import { charts } from './en/charts'
+import { addWords } from './say'
+
+addWords(charts)
