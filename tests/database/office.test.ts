@@ -96,3 +96,58 @@ describe('the door of the kit', () => {
     expect(answer.body.title).toContain('number 31')
   })
 })
+
+describe('the library of module types', () => {
+  const data = {
+    pmax_W: 410,
+    voc_V: 37.4,
+    isc_A: 13.9,
+    vmp_V: 31.3,
+    imp_A: 13.1,
+    alpha_pctPerK: 0.045,
+    beta_pctPerK: -0.26,
+    gamma_pctPerK: -0.34,
+    cellsInSeries: 54,
+  }
+  const type = { id: uuid(), make: 'Hazelwick', name: 'HW 410', data }
+  const path = `/api/module-types/${type.id}`
+  const library = async () =>
+    (await knock<{ moduleTypes: (typeof type)[] }>('viewer', '/api/module-types')).body.moduleTypes.filter(
+      ({ id }) => id === type.id,
+    )
+
+  it('takes the same type twice as one, and other figures under its name as a correction to be made', async () => {
+    expect((await knock('tester', '/api/module-types', type)).status).toBe(201)
+    expect((await knock('tester', '/api/module-types', type)).status).toBe(201)
+    const other = await knock<{ title: string }>('tester', '/api/module-types', {
+      ...type,
+      data: { ...data, voc_V: 38 },
+    })
+    expect([other.status, other.body.title]).toEqual([
+      409,
+      'Hazelwick HW 410 is in the library with other figures. A supervisor corrects it in the office.',
+    ])
+    expect(await library()).toEqual([type])
+  })
+
+  it('is corrected by a supervisor, and the log says by whom', async () => {
+    const right = { ...type, data: { ...data, voc_V: 37.6 } }
+    expect((await knock('tester', path, right)).status).toBe(403)
+    expect((await knock('supervisor', path, { ...right, id: uuid() })).status).toBe(422)
+    expect((await knock('supervisor', path, right)).status).toBe(200)
+    expect(await library()).toEqual([right])
+    const { text } = await knock('supervisor', '/api/office/audit')
+    expect(text).toContain('module-type-corrected')
+  })
+
+  it('offers one that was taken out no more, and takes it out once', async () => {
+    expect((await knock('supervisor', `${path}/retire`, {})).status).toBe(200)
+    expect((await knock('supervisor', `${path}/retire`, {})).status).toBe(200)
+    expect(await library()).toEqual([])
+    const again = await knock<{ title: string }>('supervisor', path, type)
+    expect([again.status, again.body.title]).toEqual([
+      409,
+      'This module type was taken out of the library. Enter it as a new one.',
+    ])
+  })
+})

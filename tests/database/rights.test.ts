@@ -191,6 +191,18 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     may: { nobody: 401, viewer: 403, tester: 422, supervisor: 422 },
   },
   {
+    route: 'module-types/[id]',
+    path: '/api/module-types/00000000-0000-7000-8000-00000000ffff',
+    body: () => ({}),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
+  },
+  {
+    route: 'module-types/[id]/retire',
+    path: '/api/module-types/00000000-0000-7000-8000-00000000ffff/retire',
+    body: () => ({}),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 404 },
+  },
+  {
     route: 'charge-point-models',
     path: '/api/charge-point-models',
     may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 },

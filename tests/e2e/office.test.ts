@@ -116,4 +116,34 @@ describe('the office', () => {
     await page.waitForFunction(() => !document.querySelector('[aria-label="Change instrument 15"]'))
     expect(page.complaints).toEqual([])
   })
+
+  it('opens a module type, puts a figure right, and takes it out', async () => {
+    await pressId(page, 'pane-modules')
+    await fillId(page, 'module-search', 'heide 410')
+    await page.waitForFunction(() => document.querySelectorAll('[data-testid=module-open]').length === 1)
+    const name = await page.$eval('[data-testid=module-open]', (one) => (one as HTMLElement).innerText.trim())
+    await pressId(page, 'module-open')
+    await sees(page, 'Strings carry a copy of their type')
+    await pressId(page, 'module-correct')
+    await fillId(page, 'plate-maxSeriesFuse_A', '31.5')
+    await pressId(page, 'keep-type')
+    await page.waitForFunction(() => !document.querySelector('.ant-drawer [data-testid=keep-type]'))
+    await page.waitForFunction(() => document.querySelector('.ant-table tbody')?.textContent?.includes('31.5'))
+    await pressId(page, 'module-open')
+    await pressId(page, 'module-retire')
+    await sees(page, 'is not offered any more')
+    await page.click('.ant-popconfirm-buttons .ant-btn-primary')
+    await page.waitForFunction(
+      (gone: string) =>
+        ![...document.querySelectorAll<HTMLElement>('[data-testid=module-open]')].some(
+          (one) => one.innerText.trim() === gone,
+        ),
+      {},
+      name,
+    )
+    // The log of the office says who did it.
+    await pressId(page, 'pane-log')
+    await sees(page, `took module type ${name} out of the library`)
+    await sees(page, `corrected module type ${name}`)
+  })
 })

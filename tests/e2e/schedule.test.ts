@@ -92,6 +92,15 @@ describe('a board of fourteen circuits', () => {
     expect(await cellText(page, '8.zs')).toBe('1.234')
   })
 
+  it('takes no block for what waits: the board is not dead any more', async () => {
+    await page.keyboard.press('Escape')
+    await page.click('[data-cell="13.r1r2"] button')
+    await page.waitForSelector('[data-cell="13.r1r2"] input:focus')
+    await pasteHere(page, '0.5\n0.5\n')
+    await sees(page, 'Nothing of the block was taken')
+    expect(await page.$$('.gcell.pen')).toHaveLength(0)
+  })
+
   it('copies out what a spreadsheet takes, with headings', async () => {
     await page.bringToFront()
     await page

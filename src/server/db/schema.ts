@@ -225,6 +225,7 @@ export const instrumentToken = mysqlTable('instrument_token', {
 export const moduleType = mysqlTable('module_type', {
   id: id().primaryKey(),
   data: json().$type<ModuleType>().notNull(),
+  retired: boolean().notNull().default(false),
 })
 
 export const chargePointModel = mysqlTable('charge_point_model', {

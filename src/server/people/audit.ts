@@ -24,6 +24,8 @@ export const auditActions = [
   'sealed',
   'instrument-kept',
   'instrument-retired',
+  'module-type-corrected',
+  'module-type-retired',
   'feed-key-given',
   'feed-key-taken',
   'regime-made',

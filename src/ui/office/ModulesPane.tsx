@@ -6,17 +6,20 @@ import { compareTags } from '@/core/plant/projection'
 import { say } from '@/words/say'
 import { ask } from '../device/api'
 import { TypeForm } from '../plant/TypeForm'
-import { Field } from '../shell/Form'
+import { Field, Said } from '../shell/Form'
+import { ModuleSheet } from './ModuleSheet'
 import { SheetImport } from './SheetImport'
 import { quietly, useAsked } from './useAsked'
 
 const MOST_SHOWN = 200
 
 /** The module library: search it, add a type from its data plate, or take a table of data sheets in. */
-export function ModulesPane({ mayAdd }: { mayAdd: boolean }) {
+export function ModulesPane({ mayAdd, mayChange }: { mayAdd: boolean; mayChange: boolean }) {
   const [asked, again] = useAsked<{ moduleTypes: ModuleType[] }>('/api/module-types')
   const [words, setWords] = useState('')
   const [adding, setAdding] = useState(false)
+  const [refused, setRefused] = useState<string | null>(null)
+  const [opened, setOpened] = useState<ModuleType | null>(null)
   if (asked.state !== 'here') return <p style={{ padding: '20px 0' }}>{quietly(asked)}</p>
   const wanted = words.trim().toLowerCase().split(/\s+/)
   const all = [...asked.value.moduleTypes].sort((a, b) => compareTags(nameOf(a), nameOf(b)))
@@ -39,7 +42,19 @@ export function ModulesPane({ mayAdd }: { mayAdd: boolean }) {
           onClose={() => setAdding(false)}
           onAdd={(type) => {
             setAdding(false)
-            void ask('/api/module-types', type).then(again, () => undefined)
+            void ask('/api/module-types', type).then(again, (error: Error) => setRefused(error.message))
+          }}
+        />
+      )}
+      <Said message={refused} />
+      {opened && (
+        <ModuleSheet
+          type={opened}
+          mayChange={mayChange}
+          onClose={() => setOpened(null)}
+          onDone={() => {
+            setOpened(null)
+            again()
           }}
         />
       )}
@@ -51,7 +66,15 @@ export function ModulesPane({ mayAdd }: { mayAdd: boolean }) {
         pagination={{ pageSize: MOST_SHOWN, hideOnSinglePage: true, showSizeChanger: false }}
         scroll={{ x: 'max-content' }}
         columns={[
-          { title: say('plant.type'), render: (_, type) => nameOf(type), fixed: 'start' },
+          {
+            title: say('plant.type'),
+            fixed: 'start',
+            render: (_, type) => (
+              <Button type="link" className="open-row" onClick={() => setOpened(type)} data-testid="module-open">
+                {nameOf(type)}
+              </Button>
+            ),
+          },
           ...figures().map(([title, of]) => ({
             title,
             align: 'right' as const,

@@ -65,7 +65,7 @@ export function OfficeScreen() {
         </div>
         {pane === 'regimes' && <RegimesPane mayChange={mayChange} />}
         {pane === 'kit' && <KitPane mayChange={mayChange} now={Date.now()} />}
-        {pane === 'modules' && <ModulesPane mayAdd={who.me.role !== 'viewer'} />}
+        {pane === 'modules' && <ModulesPane mayAdd={who.me.role !== 'viewer'} mayChange={mayChange} />}
         {pane === 'people' && mayChange && <PeoplePane />}
         {pane === 'log' && mayChange && <AuditPane />}
         {pane === 'charge-points' && <ChargePointsPane mayAdd={who.me.role !== 'viewer'} />}

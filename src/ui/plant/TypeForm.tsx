@@ -7,13 +7,20 @@ import type { ModuleType } from '@/core/plant/part'
 import { moduleDoubts } from '@/core/pv/moduleData'
 import { say } from '@/words/say'
 import { Field, Form } from '../shell/Form'
-import { type PlateKey, type PlateTexts, plateFields, readPlate } from './dataPlate'
+import { corrected, type PlateKey, type PlateTexts, plateFields, plateOf, readPlate } from './dataPlate'
 
 /** A module type from its data plate: a person with a data sheet in hand types it from top to bottom. */
-export function TypeForm({ onAdd, onClose }: { onAdd(type: ModuleType): void; onClose(): void }) {
-  const [make, setMake] = useState('')
-  const [name, setName] = useState('')
-  const [texts, setTexts] = useState<PlateTexts>({})
+type Props = {
+  /** A type that is put right: it stays the same one. */
+  type?: ModuleType
+  onAdd(type: ModuleType): void
+  onClose(): void
+}
+
+export function TypeForm({ type, onAdd, onClose }: Props) {
+  const [make, setMake] = useState(type?.make ?? '')
+  const [name, setName] = useState(type?.name ?? '')
+  const [texts, setTexts] = useState<PlateTexts>(() => (type ? plateOf(type.data) : {}))
   const [tried, setTried] = useState(false)
   const [confirmed, setConfirmed] = useState(false)
   const read = useMemo(() => readPlate(texts), [texts])
@@ -22,7 +29,7 @@ export function TypeForm({ onAdd, onClose }: { onAdd(type: ModuleType): void; on
     setTried(true)
     if (!read.data || !make.trim() || !name.trim()) return
     if (doubts.length > 0 && !confirmed) return setConfirmed(true)
-    onAdd({ id: uuid(), make: make.trim(), name: name.trim(), data: read.data })
+    onAdd({ id: type?.id ?? uuid(), make: make.trim(), name: name.trim(), data: corrected(type?.data, read.data) })
   }
   return (
     <Form focused onSubmit={() => add()}>

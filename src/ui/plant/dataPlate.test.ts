@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readPlate } from './dataPlate'
+import { corrected, plateOf, readPlate } from './dataPlate'
 
 const plate = {
   pmax_W: '405',
@@ -33,6 +33,13 @@ describe('a data plate as it is typed', () => {
     expect(data!.alpha_pctPerK).toBeCloseTo((100 * 0.0064) / 13.78, 10)
     expect(data!.beta_pctPerK).toBeCloseTo((100 * -0.097) / 37.2, 10)
     expect(data!.gamma_pctPerK).toBeCloseTo((100 * -1.38) / 405, 10)
+  })
+
+  it('is typed out again as it was kept, and putting it right keeps what no plate says', () => {
+    const before = { ...readPlate({ ...plate, noct_C: '44' }).data!, tolerance_pct: 3 }
+    expect(readPlate(plateOf(before)).data).toEqual(readPlate({ ...plate, noct_C: '44' }).data)
+    const after = corrected(before, readPlate({ ...plate, voc_V: '37.4' }).data!)
+    expect([after.voc_V, after.tolerance_pct, after.noct_C]).toEqual([37.4, 3, undefined])
   })
 
   it('names every field that is missing', () => {

@@ -24,6 +24,22 @@ export type PlateKey = (typeof plateFields)[number]['key']
 export type PlateTexts = Partial<Record<PlateKey, string>>
 export type PlateRead = { data: ModuleData | null; messages: Partial<Record<PlateKey, string>> }
 
+/** A type as its plate would be typed. */
+export const plateOf = (data: ModuleData): PlateTexts =>
+  Object.fromEntries(
+    plateFields.flatMap(({ key }) => {
+      const value = data[key]
+      return value === undefined ? [] : [[key, String(value)]]
+    }),
+  )
+
+/** A type with its plate put right: what no plate says stays as it was. */
+export function corrected(before: ModuleData | undefined, plate: ModuleData): ModuleData {
+  const onPlate: ReadonlySet<string> = new Set(plateFields.map(({ key }) => key))
+  const rest = Object.entries(before ?? {}).filter(([key]) => !onPlate.has(key))
+  return { ...Object.fromEntries(rest), ...plate }
+}
+
 /** Coefficients that a plate gives per kelvin in its own unit, with the rated value that turns them into per cent. */
 const coefficients: Partial<Record<PlateKey, { rated: PlateKey; suffix: RegExp; factor: number }>> = {
   alpha_pctPerK: { rated: 'isc_A', suffix: /\s*m?A(\/K|\/°C)?$/i, factor: 1e-3 },

@@ -7,7 +7,7 @@ import { unitSpellings } from '@/core/quantity/unit'
 import { columnOf } from '@/core/steps/columns'
 import type { Slot } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
-import { say, sayCode, sayFinding } from '@/words/say'
+import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { GridCell } from './GridCell'
 import { cellAt, type Column, type Row } from './model'
@@ -191,13 +191,10 @@ const isOneFigure = (slots: readonly Slot[]): boolean => slots.length === 1 && s
 
 const classOf = (is: 'asked' | 'elsewhere' | 'none', isFirst: boolean): string => `gc ${is} ${isFirst ? 'first' : ''}`
 
-/** Why a test asks nothing of a row. */
-const whyNot = (step: AnyReadStep): string =>
-  step.appliesTo === 'rcd'
-    ? say('schedule.no-rcd')
-    : step.id === 'ring-ends'
-      ? say('schedule.no-ring')
-      : say('schedule.not-asked')
+/** Why a test asks nothing of a row: in its own words, or by the kind of part that it is of. */
+const whyNot = ({ id, appliesTo }: AnyReadStep): string =>
+  [`why-not.${id}`, `why-not.${appliesTo}`].map((key) => (hasWords(key) ? say(key) : '')).find(Boolean) ??
+  say('schedule.not-asked')
 
 /** A test with its headings: what it is read in, and the gate where it waits. */
 function Heading({ step, columns, rows }: { step: AnyReadStep; columns: readonly Column[]; rows: readonly Row[] }) {

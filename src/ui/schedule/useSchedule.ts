@@ -257,6 +257,9 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
         const where = { row: row.part.data.tag, column: columnName(column), text }
         const cell = cellAt(row, column, facts.regime, setUp)
         if (cell.is !== 'asked') return refuse(say('schedule.block-refused', where))
+        // What waits is not read yet: kept later it would say that it was read then.
+        const { shut } = cell.one
+        if (shut?.hard) return refuse(say('schedule.block-waits', { ...where, why: sayFinding(shut.finding) }))
         const figures = figuresOfCell(text, cell.slots.length)
         if (!figures) return refuse(say('schedule.block-several', { ...where, count: cell.slots.length }))
         for (const [k, slot] of cell.slots.entries()) {

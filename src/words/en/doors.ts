@@ -88,6 +88,9 @@ export const doors = {
     'This took more time or memory than one piece of work may. Nothing was changed; tell whoever looks after Upstand.',
   'door.first-locked': 'Too many wrong codes. Stop Upstand in its terminal and start it again: it shows a new code.',
   'door.person-unknown': 'One of the people chosen is not in this company. Load the page again and choose anew.',
+  'door.module-type-differs': '{what} is in the library with other figures. A supervisor corrects it in the office.',
+  'door.module-type-other': 'These figures are of another module type than the one they were sent to.',
+  'door.module-type-retired': 'This module type was taken out of the library. Enter it as a new one.',
   'door.instrument-retired': 'This instrument was taken out of the kit. Enter it as a new one.',
   'door.instrument-in-use':
     'Instrument {tag} was heard in job {number} a moment ago. Ask whoever works there, or a supervisor, to bring it here.',

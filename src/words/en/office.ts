@@ -50,6 +50,11 @@ export const office = {
   'modules.system-voltage': 'System, V',
   'modules.fuse': 'Fuse, A',
   'modules.search': 'Search by make and type',
+  'modules.copied':
+    'Strings carry a copy of their type: what is corrected here holds for strings entered from now on, and changes no verdict.',
+  'modules.correct': 'Correct it',
+  'modules.retire': 'Take it out',
+  'modules.retire-sure': '{name} is not offered any more. Plants that have it keep it.',
   'modules.count': '{found} of {all} types',
   'logger.title': 'Light and warmth from a logger',
   'logger.about':

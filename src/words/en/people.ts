@@ -69,6 +69,8 @@ export const people = {
   'log.sealed': 'sealed job {job}, issue {what}',
   'log.instrument-kept': 'kept the line of instrument {what}',
   'log.instrument-retired': 'took instrument {what} out of the kit',
+  'log.module-type-corrected': 'corrected module type {what}',
+  'log.module-type-retired': 'took module type {what} out of the library',
   'log.feed-key-given': 'gave instrument {what} a new key to the feed',
   'log.feed-key-taken': 'took the key of instrument {what} back',
   'log.regime-made': 'made a version of a regime: {what}',

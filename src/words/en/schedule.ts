@@ -19,8 +19,8 @@ export const schedule = {
     'Enter goes on, Tab along the row; a block can be pasted. A test is kept once all its figures are there.',
   'schedule.so-far': '{done} of {all} tests done',
   'schedule.not-asked': 'not asked here',
-  'schedule.no-rcd': 'no RCD',
-  'schedule.no-ring': 'not a ring',
+  'why-not.rcd': 'no RCD',
+  'why-not.ring-ends': 'not a ring',
   'schedule.elsewhere': 'measured at {tag}, the same {device}',
   'schedule.worst-stands': 'the worst stands in the cell',
   'schedule.on-bench': 'On the bench',
@@ -40,6 +40,7 @@ export const schedule = {
   'schedule.expected': 'expected {value}',
   'schedule.pasted': '{count|one:# figure|other:# figures} taken; {waiting} wait.',
   'schedule.block-refused': 'Row {row}, {column}: “{text}” does not belong there. Nothing of the block was taken.',
+  'schedule.block-waits': 'Row {row}, {column}: {why} Nothing of the block was taken.',
   'schedule.block-several':
     'Row {row}, {column}: {count} figures are wanted, with a stroke between them; “{text}” is not that. Nothing of the block was taken.',
   'schedule.schedule-empty': 'There is nothing in this block.',

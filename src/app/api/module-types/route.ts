@@ -1,24 +1,19 @@
 import { moduleTypeSchema } from '@/core/plant/part'
-import { database, DUPLICATE_KEY, errnoOf } from '@/server/db/client'
-import { moduleType } from '@/server/db/schema'
+import { database } from '@/server/db/client'
 import { bodyOf, door, Refused, signedIn } from '@/server/door'
+import { addModuleType, moduleTypes } from '@/server/library/moduleTypes'
 
 /** The company's module library. */
 export const GET = door(async (request) => {
   await signedIn(request)
-  const rows = await database().select().from(moduleType)
-  return Response.json({ moduleTypes: rows.map((row) => row.data) })
+  return Response.json({ moduleTypes: await moduleTypes(database()) })
 })
 
-/** Adds a type to the library. Parts carry a copy, so the library changes no verdict. */
+/** Adds a type to the library. */
 export const POST = door(async (request) => {
   const member = await signedIn(request)
   if (member.role === 'viewer') throw new Refused(403, 'door.no-right')
   const type = await bodyOf(request, moduleTypeSchema)
-  try {
-    await database().insert(moduleType).values({ id: type.id, data: type })
-  } catch (error) {
-    if (errnoOf(error) !== DUPLICATE_KEY) throw error
-  }
+  await addModuleType(database(), type)
   return Response.json({ id: type.id }, { status: 201 })
 })
