@@ -39,7 +39,7 @@ export function ModuleSheet({ type, mayChange, onClose, onDone }: Props) {
             items={plateFields.map(({ key }) => ({
               key,
               label: say(`plate.${key}` as WordKey),
-              children: plate[key] ?? '–',
+              children: plate[key]?.replace('-', '−') ?? '–',
             }))}
           />
           <p className="src" style={{ padding: '10px 0' }}>

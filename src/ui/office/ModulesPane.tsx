@@ -70,7 +70,13 @@ export function ModulesPane({ mayAdd, mayChange }: { mayAdd: boolean; mayChange:
             title: say('plant.type'),
             fixed: 'start',
             render: (_, type) => (
-              <Button type="link" className="open-row" onClick={() => setOpened(type)} data-testid="module-open">
+              <Button
+                type="link"
+                size="small"
+                style={{ padding: 0 }}
+                onClick={() => setOpened(type)}
+                data-testid="module-open"
+              >
                 {nameOf(type)}
               </Button>
             ),

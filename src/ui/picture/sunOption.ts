@@ -34,6 +34,9 @@ export function sunAbout(points: readonly SunPoint[]): string {
   })
 }
 
+type Extent = { min: number; max: number }
+const ROOM_K = 5
+
 /** So many moments tell a day; of a field of strings every so manieth is drawn, and the own ones all. */
 const MOST_DRAWN = 150
 
@@ -57,8 +60,10 @@ export function sunOption(points: readonly SunPoint[], timeZone: string, palette
     type: 'value',
     name,
     position,
-    min: position === 'left' ? 0 : undefined,
-    scale: position === 'right',
+    // Warmth that stands still looks still: some kelvin of room on both sides.
+    min: position === 'left' ? 0 : ({ min }: Extent) => Math.floor(min - ROOM_K),
+    max: position === 'left' ? undefined : ({ max }: Extent) => Math.ceil(max + ROOM_K),
+    minInterval: 1,
     nameTextStyle: { ...text, align: position === 'left' ? 'left' : 'right' },
     axisLabel: { ...text, formatter: (value: number) => figure(value, 0) },
     splitNumber: 3,
