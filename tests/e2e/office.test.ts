@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { fillId, fileShelf, openBrowser, pageOf, pressId, sees } from '../support/browser'
+import { chooseIn, fillId, fileShelf, openBrowser, pageOf, pressId, sees } from '../support/browser'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
@@ -31,6 +31,10 @@ describe('the office', () => {
     await pressId(page, 'make-regime')
     await sees(page, 'customer wants closer strings')
     await sees(page, 'set by the company')
+    // Beside what it was made from only what differs is told.
+    await chooseIn(page, 'compare-regime', 'BS 7671:2018+A2 and IEC 62446-1, version')
+    await sees(page, '1 figure or school differs')
+    expect(await page.$$eval('.ant-table-tbody > tr', (rows) => rows.length)).toBe(1)
   })
 
   it('takes the good rows of a table in, and says what is wrong with the others', async () => {

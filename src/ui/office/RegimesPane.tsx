@@ -12,6 +12,7 @@ import {
   schoolOptions,
   lackingLimits,
 } from '@/core/regime/regime'
+import { ancestorOf, differenceOf } from '@/core/regime/difference'
 import { defaultRegime } from '@/core/regime/shipped'
 import { unitSpellings } from '@/core/quantity/unit'
 import { say, sayCode } from '@/words/say'
@@ -80,39 +81,88 @@ export function RegimesPane({ mayChange }: { mayChange: boolean }) {
           }}
         />
       ) : (
-        <Limits regime={shown} />
+        <Limits key={keyOf(shown)} regime={shown} known={regimes} />
       )}
     </>
   )
 }
 
 /** A school has no source of its own, and its words take that column too. */
-type LimitRow = { id: string; name: string; value: string; source: string | null }
+type LimitRow = { id: string; name: string; value: string; beside: string; source: string | null }
 
-function rowsOf(regime: Regime): LimitRow[] {
+const DIGITS = 4
+const limitText = ({ limits }: Regime, id: LimitId): string => {
+  const limit = limits[id]
+  return limit ? `${Number(limit.value.toPrecision(DIGITS))} ${unitSpellings[limit.unit].written}` : '–'
+}
+const schoolText = ({ schools }: Regime, id: SchoolId): string => sayCode('school', `${id}.${schools[id]}`)
+
+/** @param beside what it is compared with; then only what differs is told. */
+function rowsOf(regime: Regime, beside: Regime | null): LimitRow[] {
+  const differs = beside && differenceOf(regime, beside)
   const limits = limitIds.map((id) => {
-    const limit = regime.limits[id]
-    const value = limit ? `${limit.value} ${unitSpellings[limit.unit].written}` : '–'
-    return { id, name: sayCode('limit', id), value, source: limit ? sourceName(limit.source) : '' }
+    const source = regime.limits[id]?.source
+    const texts = { value: limitText(regime, id), beside: beside ? limitText(beside, id) : '' }
+    return { id, name: sayCode('limit', id), ...texts, source: source ? sourceName(source) : '' }
   })
   const schools = schoolIds.map((id) => {
-    const value = sayCode('school', `${id}.${regime.schools[id]}`)
-    return { id, name: sayCode('school', id), value, source: null }
+    const texts = { value: schoolText(regime, id), beside: beside ? schoolText(beside, id) : '' }
+    return { id, name: sayCode('school', id), ...texts, source: null }
   })
-  return [...limits, ...schools]
+  return [...limits, ...schools].filter(({ id }) => !differs || differs.has(id))
 }
 
-function Limits({ regime }: { regime: Regime }) {
+const nameOf = ({ name, version }: Regime): string => say('office.regime-version', { name, version })
+const NOTHING = 'nothing'
+
+/** All figures of a regime; or beside another one what differs. */
+function Limits({ regime, known }: { regime: Regime; known: readonly Regime[] }) {
+  const others = known.filter((one) => keyOf(one) !== keyOf(regime))
+  const ancestor = ancestorOf(regime, known)
+  const [besideKey, setBeside] = useState(NOTHING)
+  const beside = others.find((one) => keyOf(one) === besideKey) ?? null
+  const rows = rowsOf(regime, beside)
+  return (
+    <>
+      <div className="acts-row" style={{ alignItems: 'end' }}>
+        <Choice
+          label={say('office.compare')}
+          value={besideKey}
+          onValue={setBeside}
+          testId="compare-regime"
+          options={[
+            { value: NOTHING, text: say('office.compare-nothing') },
+            ...others.map((one) => ({
+              value: keyOf(one),
+              text: one === ancestor ? say('office.compare-ancestor', { name: nameOf(one) }) : nameOf(one),
+            })),
+          ]}
+        />
+        {beside && (
+          <p className="src" data-testid="compare-count">
+            {say('office.compare-count', { count: rows.length })}
+          </p>
+        )}
+      </div>
+      <LimitTable regime={regime} beside={beside} rows={rows} />
+    </>
+  )
+}
+
+type TableProps = { regime: Regime; beside: Regime | null; rows: LimitRow[] }
+
+function LimitTable({ regime, beside, rows }: TableProps) {
   return (
     <Table<LimitRow>
       size="small"
       rowKey="id"
       pagination={false}
-      dataSource={rowsOf(regime)}
+      dataSource={rows}
       columns={[
         { title: say('certificate.limit'), dataIndex: 'name' },
+        ...(beside ? [{ title: nameOf(beside), align: 'left' as const, dataIndex: 'beside' }] : []),
         {
-          title: say('certificate.value'),
+          title: beside ? nameOf(regime) : say('certificate.value'),
           align: 'left',
           dataIndex: 'value',
           onCell: ({ source }) => ({ colSpan: source === null ? 2 : 1 }),

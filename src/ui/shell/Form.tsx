@@ -113,9 +113,10 @@ type ChoiceProps<T extends string> = {
   value: T
   options: readonly { value: T; text: string }[]
   onValue(value: T): void
+  testId?: string
 }
 
-export function Choice<T extends string>({ label, value, options, onValue }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, value, options, onValue, testId }: ChoiceProps<T>) {
   return (
     <Labelled label={label}>
       {(id) => (
@@ -125,6 +126,7 @@ export function Choice<T extends string>({ label, value, options, onValue }: Cho
           onChange={onValue}
           showSearch={options.length >= MANY && { optionFilterProp: 'label' }}
           options={options.map((one) => ({ value: one.value, label: one.text }))}
+          data-testid={testId}
         />
       )}
     </Labelled>

@@ -11,6 +11,10 @@ export const office = {
   'office.regime-lacks':
     'No figure in this version for: {what}. What needs one is read and not judged. Change the regime to give it.',
   'office.change-regime': 'Copy and change',
+  'office.compare': 'Compared with',
+  'office.compare-nothing': 'nothing: all its figures',
+  'office.compare-ancestor': '{name}, which it was made from',
+  'office.compare-count': '{count|one:# figure or school differs|other:# figures and schools differ}',
   'office.copy-name': '{name}, our own',
   'office.regime-name': 'Name',
   'office.reason': 'Why it differs',
