@@ -31,7 +31,7 @@ export async function joinery(db: Database, kit: readonly Instrument[], now: num
     string,
     string,
   ]
-  const place = { number: '0624', name: 'Rowan Joinery', place: 'Rowan Lane 12, Halewick', people: who.people }
+  const place = { number: '0631', name: 'Rowan Joinery', place: 'Rowan Lane 12, Halewick', people: who.people }
   await createJob(
     db,
     { id: jobId, visitId, ...place, regime: { id: regime.id, version: regime.version } },

@@ -2,7 +2,7 @@
 import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Caution } from '@/core/steps/step'
-import { type Verdict, worstFirst } from '@/core/verdict/verdict'
+import { type Flag, type Verdict, worstFirst } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { resultText, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { Cautions } from '../bench/Before'
@@ -55,7 +55,10 @@ export function ScheduleFoot(props: Props) {
         <Mark verdict={told.verdict} size={34} named={false} />
         <div>
           <h2 className={`t-${told.verdict}`}>{told.title}</h2>
-          <p>{said ?? told.sentence}</p>
+          <p>
+            {said ?? told.sentence}
+            {!said && told.flags.map((flag) => <small key={flag}> · {sayCode('flag', flag)}</small>)}
+          </p>
         </div>
         <div className="asks">
           {saying?.either?.texts.map((text) => (
@@ -92,7 +95,14 @@ function ToBench({ one, onBench }: { one: StepEvaluation; onBench(one: StepEvalu
   )
 }
 
-type Told = { verdict: Verdict; title: string; sentence: string; about: StepEvaluation | null }
+type Told = {
+  verdict: Verdict
+  title: string
+  sentence: string
+  /** What is said of it besides, wherever it is shown. */
+  flags: readonly Flag[]
+  about: StepEvaluation | null
+}
 
 /** What is said: of the cell that somebody is in, else of the worst that was read, else how far it has come. */
 function tell({ one, saying, rows, drafts, mayKeepOf }: Props): Told {
@@ -100,7 +110,8 @@ function tell({ one, saying, rows, drafts, mayKeepOf }: Props): Told {
     const [verdict, sentence] = saying
       ? [saying.verdict, saying.said ?? say('schedule.goes-on')]
       : [one.verdict, sayFinding(one.finding)]
-    return { verdict, title: `${stepShort(one)}: ${say(`verdict.${verdict}`)}`, sentence, about: one }
+    const flags = saying?.flags ?? one.flags
+    return { verdict, title: `${stepShort(one)}: ${say(`verdict.${verdict}`)}`, sentence, flags, about: one }
   }
   const all = rows.flatMap(({ byStep }) => [...byStep.values()])
   const bad = all
@@ -111,6 +122,7 @@ function tell({ one, saying, rows, drafts, mayKeepOf }: Props): Told {
       verdict: bad.verdict,
       title: `${stepShort(bad)}: ${say(`verdict.${bad.verdict}`)}`,
       sentence: sayFinding(bad.finding),
+      flags: bad.flags,
       about: bad,
     }
   const done = all.filter((each) => each.done).length
@@ -119,6 +131,7 @@ function tell({ one, saying, rows, drafts, mayKeepOf }: Props): Told {
     verdict: done === all.length && all.length > 0 ? 'within' : 'not-yet',
     title: say('schedule.so-far', { done, all: all.length }),
     sentence: say(waiting > 0 ? 'schedule.waiting' : 'schedule.about', { count: waiting }),
+    flags: [],
     about: null,
   }
 }

@@ -5,7 +5,7 @@ import type { Instrument } from '@/core/record/instrument'
 import { measuredBy } from '@/core/steps/measuredBy'
 import type { Slot } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
-import type { Verdict } from '@/core/verdict/verdict'
+import type { Flag, Verdict } from '@/core/verdict/verdict'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import {
   carriedInto,
@@ -35,6 +35,8 @@ export type Saying = {
   /** The sentence on it; null while it goes on. */
   said: string | null
   mayKeep: boolean
+  /** What is said of the reading besides. */
+  flags?: readonly Flag[]
   /** What must be confirmed before it is kept. */
   ask?: string
   /** A figure that could be two: which one was meant. */
@@ -166,7 +168,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
       return waiting('not-yet', say('schedule.say-above', { what: sayCode('slot', unsaid.id).toLowerCase() }))
     if (mayKeep && check.state === 'ask')
       return { ...waiting('held-back', sayCode('ask', check.code, check.figures)), ask: check.code }
-    return { verdict, said: sayFinding(finding), mayKeep }
+    return { verdict, said: sayFinding(finding), mayKeep, flags: state.judged.flags }
   }
 
   /** Whether somebody may go on from what stands there now: nothing of it is outside, or asked about. */
