@@ -37,6 +37,11 @@ export function ScheduleFoot(props: Props) {
   if (before)
     return (
       <div className="sfoot gate" data-testid="schedule-gate">
+        {said && (
+          <p className="just" role="status">
+            {said}
+          </p>
+        )}
         <b className="bandhd">{say('bench.before')}</b>
         <div className="chk">
           <Cautions cautions={before.cautions} ticked={before.ticked} onTick={before.onTick} />

@@ -95,7 +95,9 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
     const text = event.clipboardData.getData('text/plain')
     if (!at || !/[\t\n]/.test(text)) return
     event.preventDefault()
-    if (!mayWrite || !isReady) return
+    if (!mayWrite) return schedule.setSaid(say('schedule.read-only'))
+    // What waits behind a gate says so itself.
+    if (!isReady && !here?.one.shut?.hard) return schedule.setSaid(say('schedule.mind-first'))
     const asked = await schedule.paste(text, columns, at)
     if (asked) setPlace({ ...asked, slot: asked.slot })
   }
