@@ -9,6 +9,7 @@ import '@/words/regime'
 import { allCauses, evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
+import { bareLetterhead, type Letterhead } from '@/core/record/company'
 import type { Facts } from '@/core/record/facts'
 import { isRemarkable } from '@/core/verdict/verdict'
 import type { InstrumentCopy } from '@/core/record/instrument'
@@ -29,6 +30,8 @@ export type DrawingSection = { key: string; title: string; drawings: Drawing[] }
 export type WorkingSection = { key: string; title: string; lines: readonly WorkingLine[] }
 export type Certificate = {
   title: string
+  /** Who issues it, and on what paper. */
+  company: { name: string; letterhead: Letterhead }
   /** Issue of the seal, null on a draft. */
   issue: string | null
   particulars: [string, string][]
@@ -74,6 +77,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
   let sums: WorkingSection[] | null = null
   return {
     title: titleOf(evaluation),
+    company: { name: facts.job.company, letterhead: facts.job.letterhead ?? bareLetterhead(zone) },
     issue,
     particulars: particulars(facts, evaluation),
     tables: [

@@ -12,6 +12,7 @@ import { ask } from './device/api'
 import { JobStore, type Snapshot } from './device/jobStore'
 import { useMe } from './device/me'
 import type { Me } from './device/store'
+import { askForTour } from './help/tour'
 import { Line } from './line/Line'
 import { type Live, LiveFeed } from './live/liveFeed'
 import { Mark, ZonePatterns } from './mark/Mark'
@@ -179,7 +180,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
               })
             : facts.job.place
         }
-        who={<WhoCell me={me} job={facts.job} />}
+        who={<WhoCell me={me} job={facts.job} onTour={route.view === 'run' ? askForTour : undefined} />}
       >
         {needsLight(evaluation) && (
           <LiveCells

@@ -10,6 +10,7 @@ import { curve } from './en/curve'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
+import type { glossary } from './en/glossary'
 import type { guide } from './en/guide'
 import type { office } from './en/office'
 import type { people } from './en/people'
@@ -24,13 +25,16 @@ import type { record } from './en/record'
 import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
 import { trade } from './en/trade'
+import type { tour } from './en/tour'
 import { ui } from './en/ui'
+import type { why } from './en/why'
 
 const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &
   typeof charts &
+  typeof glossary &
   typeof guide &
   typeof office &
   typeof people &
@@ -43,7 +47,9 @@ type Later = typeof ac &
   typeof print &
   typeof record &
   typeof regime &
-  typeof schedule
+  typeof schedule &
+  typeof tour &
+  typeof why
 export type WordKey = keyof typeof atOnce | keyof Later
 
 /** Every sentence that is known by now: what only some screens say comes with them (`words/plant`, `words/record`, `words/office`, `words/print`). */

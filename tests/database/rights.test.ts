@@ -153,6 +153,17 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     body: () => ({}),
     may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
   },
+  {
+    route: 'office/company',
+    path: '/api/office/company',
+    may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 },
+  },
+  {
+    route: 'office/company',
+    path: '/api/office/company',
+    body: () => ({}),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
+  },
   { route: 'people', path: '/api/people', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
   {
     route: 'office/people',

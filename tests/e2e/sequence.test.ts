@@ -60,7 +60,7 @@ describe('the order for the day', () => {
     await page.evaluate(() => {
       const groups = [...document.querySelectorAll<HTMLElement>('.rail .grp')]
       const group = groups.find((one) => one.querySelector('b')?.textContent === 'String 36')!
-      if (group.getAttribute('aria-expanded') !== 'true') group.click()
+      if (group.closest('.ant-collapse-header')?.getAttribute('aria-expanded') !== 'true') group.click()
     })
     await page.waitForFunction(() => document.querySelectorAll('.rail .stp').length === 5)
     const rows = await page.$$eval('.rail .stp span', (all) => all.map((one) => one.firstChild?.textContent))

@@ -87,6 +87,8 @@ export async function pageOf(
   })
   page.setDefaultTimeout(WAIT_ms)
   await page.goto(`${base}/sign-in`)
+  // Whoever tests was shown around before.
+  await page.evaluate(() => localStorage.setItem('upstand.shown-around', '1'))
   await press(page, names[who])
   await page.waitForFunction(() => window.location.pathname === '/')
   if (path !== '/') await page.goto(base + path)
@@ -212,11 +214,11 @@ export async function openStep(page: Page, group: string, row: string): Promise<
           .find((one) => one.textContent?.replace(/^\S+ /, '').trim() === wanted)
           ?.closest<HTMLElement>('.grp')
         if (!head) return false
-        if (head.getAttribute('aria-expanded') !== 'true') {
+        if (head.closest('.ant-collapse-header')?.getAttribute('aria-expanded') !== 'true') {
           head.click()
           return false
         }
-        const found = [...head.parentElement!.querySelectorAll<HTMLElement>('.stp')].find(
+        const found = [...head.closest('.ant-collapse-item')!.querySelectorAll<HTMLElement>('.stp')].find(
           (one) => one.querySelector('span')!.firstChild?.textContent?.trim() === part,
         )
         // The sheet may still be moving to the step of the address: only the row that stays current will do.

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { idSchema } from '../plant/part'
 import { regimeSchema } from '../regime/regime'
+import { letterheadSchema } from './company'
 import { entrySchema } from './entry'
 import { instrumentSchema } from './instrument'
 
@@ -13,6 +14,8 @@ export const jobSchema = z.strictObject({
   place: z.string().trim().max(160),
   timeZone: z.string().min(1).max(60),
   company: z.string().max(120),
+  /** As the company had it when the facts were read; a seal keeps it so. */
+  letterhead: letterheadSchema.optional(),
 })
 export type Job = z.infer<typeof jobSchema>
 

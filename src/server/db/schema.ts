@@ -18,6 +18,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import type { ChargePointModel, ModuleType, PartData } from '@/core/plant/part'
+import type { Letterhead } from '@/core/record/company'
 import type { EntryBody } from '@/core/record/entry'
 import type { SweepPart } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
@@ -35,6 +36,8 @@ export const company = mysqlTable('company', {
   timeZone: varchar('time_zone', { length: 60 }).notNull(),
   language: varchar({ length: 8 }).notNull(),
   demo: boolean().notNull(),
+  /** Null until somebody wrote it. */
+  letterhead: json().$type<Letterhead>(),
 })
 
 export const roles = ['viewer', 'tester', 'supervisor'] as const

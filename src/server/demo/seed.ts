@@ -17,6 +17,7 @@ import { sealJob } from '../seal/sealJob'
 import { demoChargePoints } from './chargePoints'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
+import type { Letterhead } from '@/core/record/company'
 import { joinery } from './joinery'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
@@ -28,13 +29,26 @@ const byTam: Author = { id: tam.id, name: tam.name, right: 'tester' }
 
 const MINUTE_ms = 60_000
 
-export async function seedBasics(db: Database, firm: { name: string; address: string; demo: boolean }): Promise<void> {
+type Firm = { name: string; address: string; demo: boolean; letterhead?: Letterhead }
+
+export async function seedBasics(db: Database, firm: Firm): Promise<void> {
   await db.insert(company).values({ id: 1, ...firm, timeZone: 'Europe/London', language: 'en' })
   await addShippedRegimes(db)
 }
 
 export async function seedDemo(db: Database, now: number): Promise<void> {
-  await seedBasics(db, { name: 'Halewick Array Works', address: '2 Tollgate Yard, Halewick', demo: true })
+  await seedBasics(db, {
+    name: 'Halewick Array Works',
+    address: '2 Tollgate Yard, Halewick',
+    demo: true,
+    letterhead: {
+      address: '2 Tollgate Yard\nHalewick',
+      phone: '01632 960 118',
+      email: 'office@halewick.invalid',
+      registration: 'Register of array works, entry 4471\nInsured for work at height and on electrical installations',
+      paper: 'A4',
+    },
+  })
   for (const one of demoPeople) await addPerson(db, { ...one, password: demoPassword(one.email) })
   for (const one of demoModules) await db.insert(moduleType).values({ id: one.id, data: one })
   for (const one of demoChargePoints) await db.insert(chargePointModel).values({ id: one.id, data: one })

@@ -74,6 +74,7 @@ export async function loadFrame(db: Queries, jobId: string): Promise<Frame | nul
       place: found.place,
       timeZone: found.timeZone,
       company: firm.name,
+      ...(firm.letterhead ? { letterhead: firm.letterhead } : {}),
     },
     visits: visits.map((one) => ({ id: one.id, startsAt: one.startsAt.toISOString(), title: one.title })),
     instruments: instruments.map((one) => one.data),

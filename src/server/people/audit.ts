@@ -32,6 +32,7 @@ export const auditActions = [
   'added-in-terminal',
   'seal-key-changed',
   'restored',
+  'company-changed',
 ] as const
 export type AuditAction = (typeof auditActions)[number]
 

@@ -280,6 +280,27 @@ function drawingsOf(certificate: Certificate): Content[] {
   return content
 }
 
+/** Who issues the certificate, above its first page; lines as the company wrote them. */
+function letterheadOf({ company: { name, letterhead } }: Certificate): Content {
+  const reach = [letterhead.phone, letterhead.email].filter(Boolean).join(' · ')
+  return {
+    table: {
+      widths: ['*', 'auto'],
+      body: [
+        [
+          { stack: [{ text: name, fontSize: 14, bold: true, color: INK }, ...linesOf(letterhead.registration)] },
+          { stack: [...linesOf(letterhead.address), reach].filter(Boolean), alignment: 'right' },
+        ],
+      ],
+    },
+    layout: { ...ruled, hLineWidth: (row: number) => (row === 1 ? 1 : 0), hLineColor: () => INK } as never,
+    fontSize: 8,
+    color: GREY,
+    margin: [0, 0, 0, 14],
+  }
+}
+const linesOf = (text: string): string[] => text.split('\n').filter((one) => one.trim() !== '')
+
 /** Draws a certificate with its pictures; the sealed data are attached inside the file. */
 export async function certificatePdf(
   certificate: Certificate,
@@ -290,7 +311,7 @@ export async function certificatePdf(
   const state = certificate.issue ? say('certificate.issue', { issue: certificate.issue }) : say('certificate.draft')
   const subject = certificate.particulars[0]?.[1] ?? ''
   const definition: TDocumentDefinitions = {
-    pageSize: 'A4',
+    pageSize: certificate.company.letterhead.paper,
     pageMargins: [42, 56, 42, 48],
     info: { title: `${certificate.title}, ${subject}`, creator: 'Upstand', subject: state },
     defaultStyle: { font: 'Print', fontSize: 10, color: certificate.issue ? INK : GREY },
@@ -308,6 +329,7 @@ export async function certificatePdf(
       color: GREY,
     }),
     content: [
+      letterheadOf(certificate),
       {
         columns: [
           { text: certificate.title, fontSize: 20, bold: true, color: INK },

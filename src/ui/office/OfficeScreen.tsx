@@ -3,20 +3,23 @@ import '@/words/plant'
 import '@/words/office'
 import '@/words/people'
 import '@/words/print'
-import { useEffect, useState } from 'react'
+import { Tabs } from 'antd'
+import { type ReactNode, useEffect, useState } from 'react'
 import { say } from '@/words/say'
+import type { Me } from '../device/store'
 import { useMe } from '../device/me'
 import { ZonePatterns } from '../mark/Mark'
 import { Strip } from '../shell/Strip'
 import { WhoCell } from '../shell/WhoCell'
 import { AuditPane } from './AuditPane'
 import { ChargePointsPane } from './ChargePointsPane'
+import { CompanyPane } from './CompanyPane'
 import { KitPane } from './KitPane'
 import { ModulesPane } from './ModulesPane'
 import { PeoplePane } from './PeoplePane'
 import { RegimesPane } from './RegimesPane'
 
-const panes = ['regimes', 'kit', 'modules', 'charge-points', 'people', 'log'] as const
+const panes = ['regimes', 'kit', 'modules', 'charge-points', 'company', 'people', 'log'] as const
 /** What only a supervisor sees. */
 const kept = new Set<string>(['people', 'log'])
 type Pane = (typeof panes)[number]
@@ -30,6 +33,27 @@ function usePane(): [Pane, (pane: Pane) => void] {
     return () => window.removeEventListener('hashchange', read)
   }, [])
   return [pane, (next) => window.location.assign(`#${next}`)]
+}
+
+function paneOf(pane: Pane, role: Me['role']): ReactNode {
+  const mayChange = role === 'supervisor'
+  const mayAdd = role !== 'viewer'
+  switch (pane) {
+    case 'regimes':
+      return <RegimesPane mayChange={mayChange} />
+    case 'kit':
+      return <KitPane mayChange={mayChange} now={Date.now()} />
+    case 'modules':
+      return <ModulesPane mayAdd={mayAdd} mayChange={mayChange} />
+    case 'charge-points':
+      return <ChargePointsPane mayAdd={mayAdd} />
+    case 'company':
+      return <CompanyPane mayChange={mayChange} />
+    case 'people':
+      return <PeoplePane />
+    case 'log':
+      return <AuditPane />
+  }
 }
 
 /** What the company judges by, measures with and mounts: regimes, kit, modules and models of charge point. */
@@ -47,28 +71,18 @@ export function OfficeScreen() {
         </a>
       </Strip>
       <main className="pane">
-        <div className="views full" role="tablist">
-          {panes
+        <Tabs
+          activeKey={pane}
+          onChange={(key) => setPane(key as Pane)}
+          destroyOnHidden
+          items={panes
             .filter((one) => mayChange || !kept.has(one))
-            .map((one) => (
-              <button
-                type="button"
-                key={one}
-                role="tab"
-                aria-selected={pane === one}
-                onClick={() => setPane(one)}
-                data-testid={`pane-${one}`}
-              >
-                {say(`office.${one}`)}
-              </button>
-            ))}
-        </div>
-        {pane === 'regimes' && <RegimesPane mayChange={mayChange} />}
-        {pane === 'kit' && <KitPane mayChange={mayChange} now={Date.now()} />}
-        {pane === 'modules' && <ModulesPane mayAdd={who.me.role !== 'viewer'} mayChange={mayChange} />}
-        {pane === 'people' && mayChange && <PeoplePane />}
-        {pane === 'log' && mayChange && <AuditPane />}
-        {pane === 'charge-points' && <ChargePointsPane mayAdd={who.me.role !== 'viewer'} />}
+            .map((one) => ({
+              key: one,
+              label: <span data-testid={`pane-${one}`}>{say(`office.${one}`)}</span>,
+              children: paneOf(one, who.me.role),
+            }))}
+        />
       </main>
     </div>
   )

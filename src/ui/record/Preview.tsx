@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Certificate, Table } from '@/report/certificate'
 import { say } from '@/words/say'
+import { LetterheadLines } from '../office/LetterheadLines'
 import { Mark } from '../mark/Mark'
 import { Drawn } from '../picture/Drawn'
 import { Working } from '../working/Working'
@@ -65,6 +66,7 @@ export function Preview({ certificate, signed, photoAt }: Props) {
   const [sums, setSums] = useState(false)
   return (
     <article className={`cert ${signed ? 'signed' : ''}`} aria-label={certificate.title}>
+      <LetterheadLines {...certificate.company} />
       <header className="top">
         <div>
           <b>{certificate.title}</b>

@@ -6,6 +6,7 @@ import type { Facts } from '@/core/record/facts'
 import { say, stepShort } from '@/words/say'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import type { Live, LiveFeed } from '../live/liveFeed'
+import { ShownAround } from '../help/ShownAround'
 import { Mark } from '../mark/Mark'
 import { useKeys } from '../shell/keys'
 import { useNarrow } from '../shell/narrow'
@@ -121,6 +122,7 @@ function Walked({ evaluation, route, go, one, ...rest }: Props & { one: StepEval
           open={open}
         />
       </div>
+      <ShownAround />
       <Suspense>{sheetOpen && <SheetDrawer {...sheet} onClose={() => setSheetOpen(false)} />}</Suspense>
     </>
   )

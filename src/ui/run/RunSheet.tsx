@@ -1,4 +1,5 @@
 'use client'
+import { Collapse, Segmented } from 'antd'
 import { memo, useEffect, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Walk, type WalkGroup, type Way, ways } from '@/core/evaluation/walk'
@@ -6,6 +7,9 @@ import { worst } from '@/core/verdict/verdict'
 import { readingText } from '@/words/reading'
 import { partName, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
+
+/** Rows reach from edge to edge. */
+const bare = { header: { padding: 0 }, body: { padding: 0 } }
 
 /** What a row shows at its right: the reading which counts. */
 function rowText(one: StepEvaluation): string {
@@ -41,31 +45,38 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps
         </span>
       </div>
       <WayChoice walks={walks} way={way} setWay={setWay} />
-      {walk.groups.map((group) => {
-        const isOpen = shown === group.id
-        const done = group.steps.filter((one) => one.done).length
-        return (
-          <div key={group.id}>
-            <button
-              type="button"
-              className="grp"
-              aria-expanded={isOpen}
-              onClick={() => setOpen(isOpen ? '' : group.id)}
-            >
-              <Mark verdict={worst(group.steps.map((one) => one.verdict))} size={20} />
-              <b>{groupName(group)}</b>
-              <i>
-                {done}/{group.steps.length}
-              </i>
-            </button>
-            {isOpen &&
-              group.steps.map((one) => (
-                <Row key={one.key} one={one} isNow={one.key === nowKey} byPart={group.step !== null} onOpen={onOpen} />
-              ))}
-          </div>
-        )
-      })}
+      <Collapse
+        accordion
+        ghost
+        destroyOnHidden
+        className="sheet-groups"
+        activeKey={shown ?? []}
+        onChange={([next]) => setOpen(next ?? '')}
+        expandIcon={() => null}
+        items={walk.groups.map((group) => ({
+          key: group.id,
+          label: <GroupHead group={group} />,
+          styles: bare,
+          children: group.steps.map((one) => (
+            <Row key={one.key} one={one} isNow={one.key === nowKey} byPart={group.step !== null} onOpen={onOpen} />
+          )),
+        }))}
+      />
     </>
+  )
+}
+
+/** The worst of a group, its name, and how much of it is done. */
+function GroupHead({ group }: { group: WalkGroup }) {
+  const done = group.steps.filter((one) => one.done).length
+  return (
+    <span className="grp">
+      <Mark verdict={worst(group.steps.map((one) => one.verdict))} size={20} />
+      <b>{groupName(group)}</b>
+      <i>
+        {done}/{group.steps.length}
+      </i>
+    </span>
   )
 }
 
@@ -99,21 +110,22 @@ const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
 /** By test or by place, with what each way still costs. */
 function WayChoice({ walks, way, setWay }: Pick<RunSheetProps, 'walks' | 'way' | 'setWay'>) {
   return (
-    <fieldset className="way">
-      <legend className="hidden">{say('walk.name')}</legend>
-      {ways.map((one) => (
-        <button
-          type="button"
-          key={one}
-          aria-pressed={way === one}
-          onClick={() => setWay(one)}
-          data-testid={`way-${one}`}
-        >
-          <b>{say(`walk.${one}`)}</b>
-          <span>{say('walk.left', { minutes: walks[one].minutesLeft, changes: walks[one].leadChanges })}</span>
-        </button>
-      ))}
-    </fieldset>
+    <Segmented<Way>
+      block
+      className="walks"
+      aria-label={say('walk.name')}
+      value={way}
+      onChange={setWay}
+      options={ways.map((one) => ({
+        value: one,
+        label: (
+          <span className="walk" data-testid={`way-${one}`}>
+            <b>{say(`walk.${one}`)}</b>
+            <span>{say('walk.left', { minutes: walks[one].minutesLeft, changes: walks[one].leadChanges })}</span>
+          </span>
+        ),
+      }))}
+    />
   )
 }
 

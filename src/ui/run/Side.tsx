@@ -1,5 +1,5 @@
 'use client'
-import { Button, Progress } from 'antd'
+import { Button, Progress, Tabs } from 'antd'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
 import { sunOf } from '@/core/evaluation/sunOfDay'
@@ -14,6 +14,7 @@ import { readingText } from '@/words/reading'
 import type { Look } from '../bench/types'
 import { clockTime } from '../shell/time'
 import { useCauses } from '../curve/useCauses'
+import { Help } from '../help/Help'
 import { PlannerSection } from '../planner/PlannerSection'
 import { Working } from '../working/Working'
 
@@ -41,10 +42,23 @@ type Props = {
 }
 
 const panels = ['working', 'wrong', 'earlier'] as const
+type Panel = (typeof panels)[number]
+
+function panelOf(panel: Panel, props: Props): ReactNode {
+  if (panel === 'working') return <WorkingPanel {...props} />
+  if (panel === 'wrong') return <CausesPanel {...props} />
+  return (
+    <>
+      <EarlierPanel {...props} />
+      <BesidePanel {...props} />
+      <SunPanel {...props} />
+    </>
+  )
+}
 
 /** Arithmetic, causes and earlier readings beside the bench; below 1000 px wide they are tabs. */
 export function Side(props: Props & { tabs?: boolean }) {
-  const [panel, setPanel] = useState<(typeof panels)[number]>('working')
+  const [panel, setPanel] = useState<Panel>('working')
   if (!props.tabs) {
     // What is close or outside is explained before its sum is.
     const wrong =
@@ -64,24 +78,13 @@ export function Side(props: Props & { tabs?: boolean }) {
   }
   return (
     <div className="side">
-      <div className="views full" role="tablist">
-        {panels.map((one) => (
-          <button type="button" key={one} role="tab" aria-selected={panel === one} onClick={() => setPanel(one)}>
-            {say(`side.${one}`)}
-          </button>
-        ))}
-      </div>
-      {panel === 'working' ? (
-        <WorkingPanel {...props} />
-      ) : panel === 'wrong' ? (
-        <CausesPanel {...props} />
-      ) : (
-        <>
-          <EarlierPanel {...props} />
-          <BesidePanel {...props} />
-          <SunPanel {...props} />
-        </>
-      )}
+      <Tabs
+        className="full-tabs"
+        activeKey={panel}
+        onChange={(key) => setPanel(key as Panel)}
+        destroyOnHidden
+        items={panels.map((key) => ({ key, label: say(`side.${key}`), children: panelOf(key, props) }))}
+      />
       {props.photos}
     </div>
   )
@@ -96,6 +99,7 @@ function WorkingPanel({ facts, evaluation, one, look }: Props) {
         {say('side.working')} <span>{one.step.order}</span>
       </h2>
       <Working lines={look.judgement ? look.judgement.lines : linesOf(evaluation, one)} />
+      <Help evaluation={evaluation} one={one} judgement={look.judgement ?? one.judgement} />
       <PlannerSection one={one} />
       {pictures.length > 0 && (
         <Suspense>

@@ -97,13 +97,21 @@ export function Field({ label, value, onValue, message, mode, type, autoComplete
   )
 }
 
-type WordsProps = { label: string; value: string; onValue(value: string): void }
+type WordsProps = { label: string; value: string; onValue(value: string): void; most?: number }
 
 /** A field for a sentence or two. */
-export function Words({ label, value, onValue }: WordsProps) {
+export function Words({ label, value, onValue, most }: WordsProps) {
   return (
     <Labelled label={label}>
-      {(id) => <Input.TextArea id={id} rows={3} value={value} onChange={(event) => onValue(event.target.value)} />}
+      {(id) => (
+        <Input.TextArea
+          id={id}
+          rows={3}
+          value={value}
+          maxLength={most}
+          onChange={(event) => onValue(event.target.value)}
+        />
+      )}
     </Labelled>
   )
 }

@@ -7,7 +7,24 @@ import type { JobRoute } from './route'
 
 const ofPlant = ['walk', 'fields', 'fold', 'add', 'find', 'again', 'copy', 'paste', 'out'] as const
 const ofSchedule = ['on', 'along', 'arrows', 'press', 'tick', 'find-row', 'bench', 'block', 'back'] as const
-const ofRun = ['enter', 'r', 'k', 'n', 'b', 'h', 'y', 'digit', 'pad', 'l', 'c', 'line', 't', 'help', 'esc'] as const
+const ofRun = [
+  'enter',
+  'r',
+  'k',
+  'n',
+  'b',
+  'h',
+  'y',
+  'i',
+  'digit',
+  'pad',
+  'l',
+  'c',
+  'line',
+  't',
+  'help',
+  'esc',
+] as const
 
 /** Every key of the screen, and the switch that turns single letters off. */
 export function KeysDialog({ view, onClose }: { view: JobRoute['view']; onClose(): void }) {

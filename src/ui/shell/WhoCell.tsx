@@ -11,12 +11,14 @@ const PasswordDialog = dynamic(() => import('./PasswordDialog').then((module) =>
 
 const JobPeopleDialog = dynamic(() => import('./JobPeopleDialog').then((module) => module.JobPeopleDialog))
 
-type Open = 'sessions' | 'password' | 'people' | 'no-reception' | null
+const Glossary = dynamic(() => import('../help/Glossary').then((module) => module.Glossary))
+
+type Open = 'glossary' | 'sessions' | 'password' | 'people' | 'no-reception' | null
 /** The job that is open. */
 type OpenJob = { id: string; number: string; timeZone: string }
 
 /** Who works on this device, and what is theirs: other devices, password, the way out. What waits stays under its own name. */
-export function WhoCell({ me, job }: { me: Me; job?: OpenJob }) {
+export function WhoCell({ me, job, onTour }: { me: Me; job?: OpenJob; onTour?: (() => void) | undefined }) {
   const [open, setOpen] = useState<Open>(null)
   const [modal, holder] = Modal.useModal()
   const leave = async (): Promise<void> => {
@@ -44,6 +46,8 @@ export function WhoCell({ me, job }: { me: Me; job?: OpenJob }) {
   }
   const items = [
     ...(job ? [{ key: 'people', label: say('who.people'), onClick: () => setOpen('people') }] : []),
+    { key: 'glossary', label: say('who.glossary'), onClick: () => setOpen('glossary') },
+    ...(onTour ? [{ key: 'tour', label: say('who.tour'), onClick: onTour }] : []),
     { key: 'sessions', label: say('who.sessions'), onClick: () => setOpen('sessions') },
     ...(me.oneTap ? [] : [{ key: 'password', label: say('who.password'), onClick: () => setOpen('password') }]),
     { key: 'leave', label: say('who.leave'), onClick: askToLeave },
@@ -58,6 +62,7 @@ export function WhoCell({ me, job }: { me: Me; job?: OpenJob }) {
         </button>
       </Dropdown>
       {holder}
+      {open === 'glossary' && <Glossary onClose={close} />}
       {open === 'sessions' && <SessionsDialog onClose={close} />}
       {open === 'password' && <PasswordDialog onClose={close} />}
       {open === 'people' && job && (

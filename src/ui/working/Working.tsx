@@ -1,13 +1,7 @@
-import { sources, type SourceId } from '@/core/regime/sources'
+import type { SourceId } from '@/core/regime/sources'
 import type { WorkingLine } from '@/core/verdict/working'
 import { resultText, sayCode } from '@/words/say'
-
-/** Document, edition and clause of a source, as the screen and the print both name it. */
-export function sourceName(id: SourceId): string {
-  const { document, edition, clause } = sources[id]
-  const title = edition ? `${document}:${edition}` : document
-  return clause ? `${title}, ${clause}` : title
-}
+import { sourceName } from './sourceName'
 
 /** The written sum: every line with its figures put in, its result and its source. */
 export function Working({ lines }: { lines: readonly WorkingLine[] }) {

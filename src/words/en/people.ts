@@ -76,6 +76,7 @@ export const people = {
   'log.regime-made': 'made a version of a regime: {what}',
   'log.added-in-terminal': 'let {person} in: {role}',
   'log.seal-key-changed': 'changed the key that seals: {what}',
+  'log.company-changed': 'changed the company’s particulars',
   'log.restored': 'put the backup of {what} back',
   'code.have': 'I have a code',
   'code.label': 'The code you were given',

@@ -208,6 +208,12 @@ export const ui = {
   'side.not-sent': 'not sent yet',
   'side.ended': 'no longer counts: {reason}',
 
+  'help.why': 'Why this limit',
+  'help.words': 'Words here',
+  'who.glossary': 'Words and signs',
+  'who.tour': 'Show me around',
+  'keys.i': 'Why this limit',
+  'keys.i.key': 'I',
   'keys.title': 'Keys',
   'keys.enter': 'The main action',
   'keys.enter.key': 'Enter',

@@ -1,0 +1,36 @@
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { SourceId } from '@/core/regime/sources'
+import type { Judgement } from '@/core/verdict/judgement'
+import { say, type WordKey } from '@/words/say'
+import { sourceName } from '../working/sourceName'
+import { limitText, standingOf } from './whyOf'
+
+type Props = { evaluation: Evaluation; one: StepEvaluation; judgement: Judgement | null }
+
+/** What a test is made for, each limit of it, where that comes from and how sure it is. */
+export function WhyLimits({ evaluation, one, judgement }: Props) {
+  const { regime } = evaluation.facts
+  const limits = judgement?.limits ?? []
+  const rest = judgement?.lines.flatMap((line) => line.source ?? []) ?? []
+  const named = [...new Set<SourceId>([...limits.map((limit) => limit.source), ...rest])]
+  return (
+    <div className="why-limits" data-testid="why-limits">
+      <p>{say(`why.${one.step.id}` as WordKey)}</p>
+      {limits.length > 0 ? (
+        <ul>
+          {limits.map((limit) => (
+            <li key={`${limit.id} ${limit.value}`}>{limitText(limit)}</li>
+          ))}
+        </ul>
+      ) : (
+        <p className="quiet">{say('why.no-limits')}</p>
+      )}
+      {named.map((source) => (
+        <p key={source} className="small">
+          <b>{sourceName(source)}</b> {standingOf(source, regime.changed)}
+        </p>
+      ))}
+      <p className="small quiet">{say('why.local', { name: regime.name, version: regime.version })}</p>
+    </div>
+  )
+}
