@@ -2,6 +2,7 @@
  * What a certificate says, section by section, computed from the facts. The preview on the screen and the PDF draw the
  * same sections; nothing here knows a test by name.
  */
+import { spoken } from '@/words/language'
 import '@/words/ac'
 import '@/words/record'
 import '@/words/print'
@@ -18,6 +19,7 @@ import { stepsOf } from '@/core/steps'
 import { isRead, mainSlot } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
+import { sourceName } from '@/words/sourceName'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
 import { partSheets } from './partSheet'
@@ -51,7 +53,7 @@ export type Certificate = {
 const right = (text: string): Cell => ({ text, align: 'right' })
 
 function instant(at: number | string, timeZone: string): string {
-  const format = new Intl.DateTimeFormat('en-GB', {
+  const format = new Intl.DateTimeFormat(spoken().locale, {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
@@ -63,12 +65,8 @@ function instant(at: number | string, timeZone: string): string {
   return format.format(new Date(at))
 }
 
-/** Document, edition and clause, with the mark of what was recalled. */
-export function sourceLine(id: SourceId): string {
-  const { document, edition, clause, recalled } = sources[id]
-  const name = [edition ? `${document}:${edition}` : document, clause].filter(Boolean).join(', ')
-  return recalled ? `${name} *` : name
-}
+/** A source by its name, with the mark of what was recalled. */
+export const sourceLine = (id: SourceId): string => (sources[id].recalled ? `${sourceName(id)} *` : sourceName(id))
 
 /** @param now ms since 1970; `issue` names a seal, null a draft. */
 export function certificateOf(facts: Facts, now: number, issue: string | null): Certificate {

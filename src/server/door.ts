@@ -2,6 +2,8 @@
 import type { z } from 'zod'
 import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
 import type { Figures } from '@/core/verdict/verdict'
+import { inLanguage } from '@/words/language'
+import { languageOf } from '@/words/languages'
 import { say, type WordKey } from '@/words/say'
 import { database, isAway, isFull, withoutValues } from './db/client'
 import type { Role } from './db/schema'
@@ -37,20 +39,23 @@ export function door<Context>(handler: Handler<Context>): Handler<Context> {
       if (request.method !== 'GET' && request.method !== 'HEAD') checkOrigin(request)
       return stamped(await handler(request, context))
     } catch (error) {
-      if (error instanceof Refused) return stamped(problem(error.status, error.key, error.figures))
+      const language = await languageOf(request.headers.get('accept-language'))
+      const answer = (status: number, key: WordKey, figures: Figures = {}): Response =>
+        inLanguage(language, () => problem(status, key, figures))
+      if (error instanceof Refused) return stamped(answer(error.status, error.key, error.figures))
       // Whoever asked has gone: the device sends again, nobody is left to answer.
       if (request.signal.aborted) return new Response(null, { status: 499 })
       const about = [new Date().toISOString(), request.method, new URL(request.url).pathname] as const
       if (isAway(error)) {
         console.error(...about, 'the database does not answer')
-        return stamped(problem(503, 'door.database-away'))
+        return stamped(answer(503, 'door.database-away'))
       }
       if (isFull(error)) {
         console.error(...about, 'the disk of the database is full')
-        return stamped(problem(507, 'door.database-full'))
+        return stamped(answer(507, 'door.database-full'))
       }
       console.error(...about, withoutValues(error))
-      return problem(500, 'door.server')
+      return answer(500, 'door.server')
     }
   }
 }

@@ -28,6 +28,7 @@ import { trade } from './en/trade'
 import type { tour } from './en/tour'
 import { ui } from './en/ui'
 import type { why } from './en/why'
+import { spoken } from './language'
 
 const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...ui }
 type Later = typeof ac &
@@ -85,12 +86,18 @@ export function quantity(value: number, unit: Unit, decimals: number, signed = f
 }
 
 /** Formats under which a figure is the last part of a key of words. */
-const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field', 'choice', 'bound', 'need'])
+const named: ReadonlySet<string> = new Set(['slot', 'rating', 'limit', 'field', 'choice', 'bound', 'need', 'than'])
 const slot = /\{(\w+)(?::([+\w]+))?\}/g
 
 /** A count with the form of the word that the language wants: `{days|one:# day|other:# days}`. */
 const counted = /\{(\w+)((?:\|(?:zero|one|two|few|many|other):[^|}]*)+)\}/g
-const plurals = new Intl.PluralRules('en')
+const plurals = new Map<string, Intl.PluralRules>()
+function formOf(value: number): Intl.LDMLPluralRule {
+  const { locale } = spoken()
+  const rules = plurals.get(locale) ?? new Intl.PluralRules(locale)
+  plurals.set(locale, rules)
+  return rules.select(value)
+}
 
 function inNumber(value: number, forms: string): string {
   const all = Object.fromEntries(
@@ -99,17 +106,21 @@ function inNumber(value: number, forms: string): string {
       .split('|')
       .map((form) => [form.slice(0, form.indexOf(':')), form.slice(form.indexOf(':') + 1)]),
   )
-  return (all[plurals.select(value)] ?? all.other ?? '#').replace('#', figure(value, Number.isInteger(value) ? 0 : 1))
+  return (all[formOf(value)] ?? all.other ?? '#').replace('#', figure(value, Number.isInteger(value) ? 0 : 1))
 }
 
 /** A figure and its unit stay on one line. */
 const beforeUnit = /(?<=[\d)]) (?=(?:V|A|W|K|Ω|mV|mA|MΩ|kΩ|%|°C|W\/m²|ms|mA|kA|mm²)(?![\p{L}\p{N}]))/gu
 
-const wordOf = (key: string): string | undefined => (english as Record<string, string>)[key]
+/** The sentence of a key in the language that is spoken. */
+function wordOf(key: string): string | undefined {
+  const own = (english as Record<string, string>)[key]
+  return spoken().sentence(key, own) ?? own
+}
 
 /**
  * Fills a sentence: `{name}` as text, `{name:2}` with two decimals, `{name:+1}` signed, `{name:unit}` as a unit,
- * `{name:slot}`, `{name:rating}`, `{name:limit}`, `{name:field}`, `{name:choice}`, `{name:bound}` and `{name:need}` as the words of one, `{name:step}` as a step’s short name,
+ * `{name:slot}`, `{name:rating}`, `{name:limit}`, `{name:field}`, `{name:choice}`, `{name:bound}`, `{name:need}` and `{name:than}` as the words of one, `{name:step}` as a step’s short name,
  * `{name|one:# day|other:# days}` in the form that goes with the count, `{name:finding}` as the sentence of another finding with the same figures.
  */
 export function fill(sentence: string, figures: Figures = {}): string {
@@ -134,7 +145,7 @@ export function fill(sentence: string, figures: Figures = {}): string {
 
 /** The sentence of a key. */
 export function say(key: WordKey, figures?: Figures): string {
-  return fill(english[key] ?? key, figures)
+  return fill(wordOf(key) ?? key, figures)
 }
 
 /** The sentence of a code that the core gave. A test walks every code, so the code itself is only ever a last resort. */

@@ -1,4 +1,5 @@
 /** Readings of one part over time, against its limit: full where they were set up alike, rings where they were not. */
+import { spoken } from '@/words/language'
 import type { TrendPicture } from '@/core/steps/picture'
 import { quantity, say, sayCode } from '@/words/say'
 import { type Drawing, dot, line, type Node, words } from './node'
@@ -25,7 +26,7 @@ export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone:
   const path = alike.map((one, k) => `${k === 0 ? 'M' : 'L'}${x(one.at)} ${y(one.value)}`).join('')
   const newest = points.at(-1)!
   const day = (at: number): string =>
-    new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
+    new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
   const isTold = (k: number): boolean => points.length <= FEW || k === 0 || k === points.length - 1
   /** Two that were taken soon after each other are told above and below. */
   const isBelow = (k: number): boolean => k > 0 && x(points[k]!.at) - x(points[k - 1]!.at) < CROWDED && !isBelow(k - 1)

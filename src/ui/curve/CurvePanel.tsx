@@ -108,6 +108,7 @@ export function CurvePanel({ evaluation, one, slot, taking, shown, heard, canWri
     <section className="curve" aria-label={say('curve.title')} data-testid="curve">
       <div className="curve-tools">
         <Segmented<CurveView['at']>
+          aria-label={say('curve.title')}
           value={view.at}
           onChange={(at) => setView({ ...view, at })}
           options={[

@@ -1,4 +1,5 @@
 import { OFFICE_TIME, PERSON } from '@/core/record/exchange'
+import { spoken } from '@/words/language'
 import { say } from '@/words/say'
 import type { DeviceClock } from './deviceClock'
 
@@ -63,7 +64,8 @@ export class Line {
       timer = setTimeout(() => cut.abort(), PATIENCE_ms)
     }
     const person = this.ends.person()
-    const headers = { ...request.headers, ...(person ? { [PERSON]: person } : {}) }
+    const language = { 'accept-language': spoken().tag }
+    const headers = { ...request.headers, ...language, ...(person ? { [PERSON]: person } : {}) }
     const { clock, fetch: own = fetch } = this.ends
     const sent = clock?.moment()
     try {

@@ -10,6 +10,8 @@ const WhyLimits = lazy(() => import('./WhyLimits').then((module) => ({ default: 
 const WordsHere = lazy(() => import('./WordsHere').then((module) => ({ default: module.WordsHere })))
 const Glossary = lazy(() => import('./Glossary').then((module) => ({ default: module.Glossary })))
 
+const bare = { header: { padding: '10px 0' }, body: { padding: '0 0 10px' } }
+
 type Props = { evaluation: Evaluation; one: StepEvaluation; judgement: Judgement | null }
 
 /** Why a step has the limit it has, and what its words mean; folded until somebody asks. */
@@ -28,6 +30,7 @@ export function Help({ evaluation, one, judgement }: Props) {
         items={[
           {
             key: 'why',
+            styles: bare,
             label: <b data-testid="why">{say('help.why')}</b>,
             children: (
               <Suspense>
@@ -37,6 +40,7 @@ export function Help({ evaluation, one, judgement }: Props) {
           },
           {
             key: 'words',
+            styles: bare,
             label: <b data-testid="words-here">{say('help.words')}</b>,
             children: (
               <Suspense>

@@ -2,8 +2,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { SourceId } from '@/core/regime/sources'
 import type { Judgement } from '@/core/verdict/judgement'
 import { say, type WordKey } from '@/words/say'
-import { sourceName } from '../working/sourceName'
-import { limitText, standingOf } from './whyOf'
+import { limitText, originsOf } from './whyOf'
 
 type Props = { evaluation: Evaluation; one: StepEvaluation; judgement: Judgement | null }
 
@@ -25,9 +24,10 @@ export function WhyLimits({ evaluation, one, judgement }: Props) {
       ) : (
         <p className="quiet">{say('why.no-limits')}</p>
       )}
-      {named.map((source) => (
-        <p key={source} className="small">
-          <b>{sourceName(source)}</b> {standingOf(source, regime.changed)}
+      {originsOf(named, regime.changed).map(({ names, standing }) => (
+        <p key={standing} className="small">
+          {names.length > 0 && <b>{names.join('; ')}. </b>}
+          {standing}
         </p>
       ))}
       <p className="small quiet">{say('why.local', { name: regime.name, version: regime.version })}</p>

@@ -1,3 +1,4 @@
+import { useLayoutEffect, useRef } from 'react'
 import type { PartData } from '@/core/plant/part'
 import type { Hookup as HookupData } from '@/core/steps/step'
 import { partName, say, sayCode } from '@/words/say'
@@ -25,6 +26,22 @@ function titleOf(hookup: HookupData, part: PartData): string {
   return name.charAt(0).toUpperCase() + name.slice(1)
 }
 
+/** Words that are longer than where they were drawn are moved until they stand inside. */
+function keepInside(drawing: SVGSVGElement): void {
+  const { width } = drawing.viewBox.baseVal
+  for (const text of drawing.querySelectorAll('text')) {
+    text.removeAttribute('dx')
+    // A drawing that is not laid out yet has no measures.
+    const box = text.getBBox?.()
+    if (!box || box.width === 0) continue
+    const over = Math.max(0, box.x + box.width - (width - EDGE))
+    const under = Math.max(0, EDGE - box.x)
+    const apart = under > 0 ? under : -over
+    if (apart !== 0) text.setAttribute('dx', String(apart))
+  }
+}
+const EDGE = 3
+
 /** How a test is connected: the drawing that the step names, with its numbered leads. */
 export function Hookup({ hookup, part }: { hookup: HookupData; part: PartData }) {
   const drawing = drawings[hookup.drawing]
@@ -32,8 +49,12 @@ export function Hookup({ hookup, part }: { hookup: HookupData; part: PartData })
     sayCode('lead', hookup.leads.find((one) => one.balloon === balloon)?.code ?? '')
   const words = hookup.leads.map((one) => `${one.balloon}: ${sayCode('lead', one.code)}`).join(', ')
   const title = titleOf(hookup, part)
+  const drawn = useRef<SVGSVGElement>(null)
+  useLayoutEffect(() => {
+    if (drawn.current) keepInside(drawn.current)
+  })
   return (
-    <svg width="306" height="168" viewBox="0 2 306 168" role="img" aria-label={`${title}. ${words}`}>
+    <svg ref={drawn} width="306" height="168" viewBox="0 2 306 168" role="img" aria-label={`${title}. ${words}`}>
       <text x="8" y="17" style={strong}>
         {title}
       </text>

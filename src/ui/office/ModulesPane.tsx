@@ -96,13 +96,13 @@ const shortFigure = (value: number | undefined): string =>
   value === undefined ? '–' : String(Number(value.toPrecision(4))).replace('-', '−')
 
 const figures = (): [title: string, of: (data: ModuleType['data']) => number | undefined][] => [
-  ['Pmax, W', (data) => data.pmax_W],
-  ['Voc, V', (data) => data.voc_V],
-  ['Isc, A', (data) => data.isc_A],
-  ['Vmp, V', (data) => data.vmp_V],
-  ['Imp, A', (data) => data.imp_A],
-  ['Voc, %/K', (data) => data.beta_pctPerK],
-  ['Isc, %/K', (data) => data.alpha_pctPerK],
+  [say('modules.pmax'), (data) => data.pmax_W],
+  [say('modules.voc'), (data) => data.voc_V],
+  [say('modules.isc'), (data) => data.isc_A],
+  [say('modules.vmp'), (data) => data.vmp_V],
+  [say('modules.imp'), (data) => data.imp_A],
+  [say('modules.beta'), (data) => data.beta_pctPerK],
+  [say('modules.alpha'), (data) => data.alpha_pctPerK],
   [say('modules.cells'), (data) => data.cellsInSeries],
   [say('modules.system-voltage'), (data) => data.maxSystemVoltage_V],
   [say('modules.fuse'), (data) => data.maxSeriesFuse_A],

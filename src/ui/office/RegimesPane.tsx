@@ -18,7 +18,7 @@ import { unitSpellings } from '@/core/quantity/unit'
 import { say, sayCode } from '@/words/say'
 import { ask } from '../device/api'
 import { Choice, Field, Form, Said } from '../shell/Form'
-import { sourceName } from '../working/sourceName'
+import { sourceName } from '@/words/sourceName'
 import { quietly, useAsked, whyNot } from './useAsked'
 
 const keyOf = (regime: Regime): string => `${regime.id} ${regime.version}`

@@ -1,4 +1,5 @@
 /** Readings of one part over time as an option of the chart library: compared ones joined, others as rings. */
+import { spoken } from '@/words/language'
 import type { TrendPicture } from '@/core/steps/picture'
 import { quantity, say, sayCode } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
@@ -12,7 +13,7 @@ type Point = TrendPicture['points'][number]
 type Told = Pick<TrendPicture, 'unit' | 'decimals'> & { timeZone: string }
 
 const dayOf = (at: number, timeZone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone }).format(at)
+  new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone }).format(at)
 
 /** A reading in one sentence: when, what, how it stands, and what was noted. */
 export function pointText(point: Point, { unit, decimals, timeZone }: Told): string {
@@ -42,7 +43,7 @@ export function trendOption(picture: TrendPicture, timeZone: string, palette: Pa
     symbol: one.alike ? shapeOf(one.verdict) : 'circle',
     itemStyle: one.alike ? inked(one.verdict, palette) : ring(palette),
   })
-  const short = new Intl.DateTimeFormat('en-GB', { month: 'short', year: '2-digit', timeZone })
+  const short = new Intl.DateTimeFormat(spoken().locale, { month: 'short', year: '2-digit', timeZone })
   return {
     animation: false,
     textStyle: text,

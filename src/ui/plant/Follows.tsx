@@ -5,7 +5,7 @@ import type { Part, PartData } from '@/core/plant/part'
 import { quantity, resultText, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { ThinRule } from '../rule/ThinRule'
-import { sourceName } from '../working/sourceName'
+import { sourceName } from '@/words/sourceName'
 
 /** What follows from the part as it is typed, the worst first, each with its sum and where its limit comes from. */
 export function Follows({ evaluation, part, data }: { evaluation: Evaluation; part: Part; data: PartData }) {

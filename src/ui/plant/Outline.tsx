@@ -8,6 +8,7 @@ import { type Twig, treeOf } from '@/core/plant/tree'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import type { Verdict } from '@/core/verdict/verdict'
 import { say, type WordKey } from '@/words/say'
+import { ChevronDown } from '../shell/ChevronDown'
 import { Mark } from '../mark/Mark'
 import { labelOf } from './partForm'
 
@@ -56,6 +57,7 @@ export function Outline({ plant, troubles, selected, height, findRef, onSelect }
         }}
       />
       <Tree
+        switcherIcon={({ expanded }) => <ChevronDown folded={!expanded} />}
         treeData={nodes}
         expandedKeys={[...open, ...opened]}
         onExpand={(_, { node, expanded }) => fold(String(node.key), expanded)}

@@ -102,6 +102,7 @@ type GroupsProps = {
 export function Groups({ groups, now, rows, onGroup }: GroupsProps) {
   return (
     <Segmented<number>
+      aria-label={say('schedule.groups')}
       block
       className="schedgroups"
       value={now}

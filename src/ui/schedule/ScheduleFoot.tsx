@@ -7,7 +7,7 @@ import type { WorkingLine } from '@/core/verdict/working'
 import { resultText, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { Cautions } from '../bench/Before'
 import { Mark } from '../mark/Mark'
-import { sourceName } from '../working/sourceName'
+import { sourceName } from '@/words/sourceName'
 import type { Row } from './model'
 import type { Drafts, Saying } from './useSchedule'
 

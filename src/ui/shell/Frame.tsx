@@ -1,6 +1,7 @@
 'use client'
 import { type ReactNode, useEffect, useInsertionEffect } from 'react'
 import { Theme } from '../theme/Theme'
+import { Spoken } from './Spoken'
 
 /**
  * Style sheets that a script of this page makes get the page's nonce. The component library gives it to its own, but not to
@@ -26,5 +27,9 @@ export function Frame({ nonce, children }: { nonce: string | undefined; children
       void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
     }
   }, [])
-  return <Theme nonce={nonce}>{children}</Theme>
+  return (
+    <Spoken>
+      <Theme nonce={nonce}>{children}</Theme>
+    </Spoken>
+  )
 }

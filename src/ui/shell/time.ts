@@ -1,11 +1,14 @@
+import { spoken } from '@/words/language'
+
 /** Times as people read them, 24 h, in the site's own zone. */
 const clocks = new Map<string, Intl.DateTimeFormat>()
 
 function format(key: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
-  const name = `${key}|${timeZone}`
+  const { locale } = spoken()
+  const name = `${key}|${timeZone}|${locale}`
   let found = clocks.get(name)
   if (!found) {
-    found = new Intl.DateTimeFormat('en-GB', { ...options, timeZone })
+    found = new Intl.DateTimeFormat(locale, { ...options, timeZone })
     clocks.set(name, found)
   }
   return found

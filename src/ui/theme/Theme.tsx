@@ -1,4 +1,7 @@
 'use client'
+import { spoken } from '@/words/language'
+import { ChevronDown } from '../shell/ChevronDown'
+import { libraryWords } from './libraryWords'
 import { ConfigProvider, theme as antd, type ThemeConfig } from 'antd'
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react'
 import { colours, FONT_FAMILY, type ThemeName, themeNames } from '@/look/tokens'
@@ -99,10 +102,18 @@ export function Theme({ nonce, children }: { nonce?: string | undefined; childre
     setName(next)
   }, [])
   const csp = useMemo(() => (nonce === undefined ? {} : { nonce }), [nonce])
+  const [locale] = useState(() => libraryWords(spoken()))
   const state = useMemo(() => ({ name, set }), [name, set])
   return (
     <ThemeContext.Provider value={state}>
-      <ConfigProvider theme={antdTheme(name)} wave={{ disabled: true }} csp={csp}>
+      <ConfigProvider
+        theme={antdTheme(name)}
+        locale={locale}
+        wave={{ disabled: true }}
+        csp={csp}
+        collapse={{ expandIcon: ({ isActive }) => <ChevronDown folded={!isActive} /> }}
+        select={{ suffixIcon: <ChevronDown /> }}
+      >
         {children}
       </ConfigProvider>
     </ThemeContext.Provider>

@@ -1,7 +1,7 @@
 import type { SourceId } from '@/core/regime/sources'
 import type { WorkingLine } from '@/core/verdict/working'
 import { resultText, sayCode } from '@/words/say'
-import { sourceName } from './sourceName'
+import { sourceName } from '@/words/sourceName'
 
 /** The written sum: every line with its figures put in, its result and its source. */
 export function Working({ lines }: { lines: readonly WorkingLine[] }) {

@@ -238,7 +238,6 @@ export const ac = {
     'Ground searched for buried cables and pipes; half a metre is no licence beside gas or high voltage',
   'caution.ahead-of-every-rcd': 'At the incoming line, ahead of every RCD',
   'caution.nobody-touches-spikes': 'Nobody touches spikes or leads during the test',
-  'caution.earth-back-before-power': 'The conductor goes back before power does',
   'caution.all-dead-downstream': 'Main switch off, the whole board dead: the installation has no earth now',
   'caution.finger-guarded': 'Live: finger-guarded probes, one hand where it can be',
   'caution.earth-clip-first': 'Earth clip first, arm, touch the line firmly; line off first',

@@ -24,6 +24,8 @@ export const curve = {
   'measures.iv-curve': 'I-V curve',
   'kit-need.iv-curve': 'an I-V curve',
 
+  'than.below': 'below',
+  'than.above': 'above',
   'finding.pv-curve.no-reading': 'No curve yet.',
   'finding.pv-curve.no-conditions': 'Light and cell temperature of the sweep are needed before a curve can be judged.',
   'finding.pv-curve.unreadable': 'These points are no curve that can be judged. Sweep it again.',
@@ -32,20 +34,23 @@ export const curve = {
   'finding.pv-curve.light-moved':
     'Light went from {irradiance_Wm2:0} to {endIrradiance_Wm2:0} W/m² during the sweep, more than {most_pct:0} %: the shape is not the string’s. Sweep it again.',
   'finding.pv-curve.power.within':
-    '{read} W at 1000 W/m², 25 °C: {gap_pct:1} % {side} the plate’s {expected:0} W, and the shape of a sound string.',
+    '{read} W at 1000 W/m², 25 °C: {gap_pct:1} % {side:than} the plate’s {expected:0} W, and the shape of a sound string.',
   'finding.pv-curve.power.close':
-    '{read} W at 1000 W/m², 25 °C lies near the limit: {gap_pct:1} % {side} the plate’s {expected:0} W.',
-  'finding.pv-curve.power.outside': '{read} W at 1000 W/m², 25 °C: {gap_pct:1} % {side} the plate’s {expected:0} W.',
+    '{read} W at 1000 W/m², 25 °C lies near the limit: {gap_pct:1} % {side:than} the plate’s {expected:0} W.',
+  'finding.pv-curve.power.outside':
+    '{read} W at 1000 W/m², 25 °C: {gap_pct:1} % {side:than} the plate’s {expected:0} W.',
   'finding.pv-curve.power.not-yet': 'The power decides nothing. Sweep the curve again.',
   'finding.pv-curve.voltage.within': 'Open circuit at {read} V is as expected.',
   'finding.pv-curve.voltage.close':
-    'Open circuit at {read} V lies near the limit, {gap_pct:1} % {side} {expected:1} V.',
-  'finding.pv-curve.voltage.outside': 'Open circuit at {read} V is {gap_pct:1} % {side} the {expected:1} V expected.',
+    'Open circuit at {read} V lies near the limit, {gap_pct:1} % {side:than} {expected:1} V.',
+  'finding.pv-curve.voltage.outside':
+    'Open circuit at {read} V is {gap_pct:1} % {side:than} the {expected:1} V expected.',
   'finding.pv-curve.voltage.not-yet': 'The open-circuit voltage decides nothing. Sweep the curve again.',
   'finding.pv-curve.current.within': 'Short circuit at {read} A is as expected.',
   'finding.pv-curve.current.close':
-    'Short circuit at {read} A lies near the limit, {gap_pct:1} % {side} {expected:2} A.',
-  'finding.pv-curve.current.outside': 'Short circuit at {read} A is {gap_pct:1} % {side} the {expected:2} A expected.',
+    'Short circuit at {read} A lies near the limit, {gap_pct:1} % {side:than} {expected:2} A.',
+  'finding.pv-curve.current.outside':
+    'Short circuit at {read} A is {gap_pct:1} % {side:than} the {expected:2} A expected.',
   'finding.pv-curve.current.not-yet': 'The short-circuit current decides nothing. Sweep the curve again.',
   'finding.pv-curve.fill.within': 'A fill factor of {read} % is as expected.',
   'finding.pv-curve.fill.close': 'A fill factor of {read} % lies near the limit of {limit:1} %.',

@@ -231,6 +231,7 @@ export const dc = {
   'finding.held-back.missing.site': 'The site is not entered.',
   'finding.held-back.inverter-runs': 'Waits until inverter {other} runs.',
 
+  'caution.earth-back-before-power': 'The conductor goes back before power does',
   'caution.work-at-height': 'Work at height: edge protection, weather, a second person',
   'caution.null-belongs-to-leads': 'Other leads, or longer ones, are nulled anew',
   'caution.never-part-under-load': 'Never part a DC plug under load: it arcs and does not stop',

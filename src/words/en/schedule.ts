@@ -18,6 +18,7 @@ export const schedule = {
   'schedule.about':
     'Enter goes on, Tab along the row; a block can be pasted. A test is kept once all its figures are there.',
   'schedule.so-far': '{done} of {all} tests done',
+  'schedule.groups': 'Tests side by side',
   'schedule.not-asked': 'not asked here',
   'why-not.rcd': 'no RCD',
   'why-not.ring-ends': 'not a ring',

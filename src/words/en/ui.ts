@@ -208,6 +208,9 @@ export const ui = {
   'side.not-sent': 'not sent yet',
   'side.ended': 'no longer counts: {reason}',
 
+  'source.trade': 'common practice, no source',
+  'source.company': 'set by the company',
+  'source.house': 'house rule {rule}',
   'help.why': 'Why this limit',
   'help.words': 'Words here',
   'who.glossary': 'Words and signs',

@@ -145,22 +145,29 @@ function Slab({ piece }: { piece: Piece | null }) {
   )
 }
 
-/** What ink and pencil say. */
+/** What ink and pencil say, from the right edge of the drawing. */
 function Legend() {
   const lines = [
-    { x: 318, wide: 26, style: 'ink', word: say('drawing.entered') },
-    { x: 414, wide: 26, style: 'pencil', word: say('drawing.figure-missing') },
-    { x: 556, wide: 28, style: 'may', word: say('drawing.may-come') },
+    { wide: 26, style: 'ink', word: say('drawing.entered') },
+    { wide: 26, style: 'pencil', word: say('drawing.figure-missing') },
+    { wide: 28, style: 'may', word: say('drawing.may-come') },
   ] as const
-  return lines.map(({ x, wide, style, word }) => (
-    <g key={style}>
-      <WirePath wire={{ d: `M${x} 20h${wide}`, style }} />
-      <text x={x + wide + 7} y="25" className="dr-detail">
-        {word}
-      </text>
-    </g>
-  ))
+  const taken = lines.map(({ wide, word }) => wide + 7 + word.length * LETTER + 14)
+  return lines.map(({ wide, style, word }, k) => {
+    const x = Math.round(LEGEND_END - taken.slice(k).reduce((sum, one) => sum + one, 0))
+    return (
+      <g key={style}>
+        <WirePath wire={{ d: `M${x} 20h${wide}`, style }} />
+        <text x={x + wide + 7} y="25" className="dr-detail">
+          {word}
+        </text>
+      </g>
+    )
+  })
 }
+const LEGEND_END = 672
+/** A letter of a detail is so wide, about. */
+const LETTER = 8.5
 
 const textClass: Record<Run['style'], string> = {
   name: 'dr-name',
