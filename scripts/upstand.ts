@@ -17,6 +17,10 @@ const DEFAULT_KEEP = 14
 
 async function main(): Promise<number> {
   const [command, ...rest] = process.argv.slice(2)
+  if (rest.some((one) => one === '--help' || one === '-h')) {
+    say(usage)
+    return 0
+  }
   switch (command) {
     case 'start':
     case 'dev': {

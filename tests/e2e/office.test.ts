@@ -99,12 +99,40 @@ describe('the office', () => {
     await page.$$eval('.range .ant-checkbox-wrapper', (rows) =>
       (rows.find((row) => row.textContent === 'tilt')!.querySelector('input') as HTMLInputElement).click(),
     )
+    // Nothing stands there that nobody read in the manual.
     await pressId(page, 'keep-tool')
-    await sees(page, 'tilt to 90')
+    await sees(page, 'The range for tilt needs figures')
+    for (const [k, figure] of ['90', '0', '2', '0'].entries()) {
+      await (await page.$$('.range input[inputmode=decimal]'))[k]!.focus()
+      await page.keyboard.type(figure)
+    }
+    await pressId(page, 'keep-tool')
+    await (await page.waitForSelector('[aria-label^="What instrument 15 measures"]'))!.click()
+    await sees(page, 'to 90°, ±(0 % + 2 digits)')
+    expect(page.complaints).toEqual([])
+  })
+
+  it('prints a letterhead as the office wrote it, and refuses what is no address', async () => {
+    await pressId(page, 'pane-company')
+    const asLetterhead = (): Promise<string> =>
+      page.$eval('[data-testid=letterhead]', (one) => (one as HTMLElement).innerText)
+    await page.waitForSelector('[data-testid=letterhead]')
+    await fillId(page, 'company-email', 'office at home')
+    await sees(page, 'This is no e-mail address')
+    await pressId(page, 'company-keep')
+    expect(await page.$eval('[data-testid=company-keep] ~ [role=status]', (one) => one.textContent)).toBe('')
+    await fillId(page, 'company-email', 'desk@halewick.invalid')
+    await fillId(page, 'company-phone', '01632 960 119')
+    await pressId(page, 'company-keep')
+    await sees(page, 'Kept. The next certificate prints it so.')
+    expect(await asLetterhead()).toContain('01632 960 119 · desk@halewick.invalid')
+    const company = await page.evaluate(async () => (await (await fetch('/api/office/company')).json()) as object)
+    expect(company).toMatchObject({ letterhead: { email: 'desk@halewick.invalid', paper: 'A4' } })
     expect(page.complaints).toEqual([])
   })
 
   it('shows the key of an instrument once, and takes the instrument out of the kit', async () => {
+    await pressId(page, 'pane-kit')
     await (await page.waitForSelector('[aria-label="Change instrument 15"]'))!.click()
     // The form takes the focus into its first field, and the page moves there.
     await page.waitForFunction(() => document.activeElement?.matches('[data-testid=kit-tag]'))

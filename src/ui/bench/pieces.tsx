@@ -4,7 +4,7 @@ import { Button, Select } from 'antd'
 import type { Instrument } from '@/core/record/instrument'
 import { say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
-import { shortDay } from '../shell/time'
+import { yearDay } from '../shell/time'
 import { type Draft, type DraftState, type Place, places } from './draft'
 
 /** A bolt where it is live, a padlock where it is dead. */
@@ -34,7 +34,7 @@ export function PadShape() {
 function Calibrated({ tool }: { tool: Instrument | null }) {
   const due = tool?.calibrationDue
   if (!due) return <span className="small quiet">{say('slot.uncalibrated')}</span>
-  const date = shortDay(due, 'UTC')
+  const date = yearDay(due, 'UTC')
   if (isInDate(due)) return <span className="small quiet">{say('slot.until', { date })}</span>
   return (
     <span className="small t-outside">

@@ -1,28 +1,45 @@
 'use client'
 import '@/words/ac'
 import '@/words/plant'
-import { Button, Checkbox } from 'antd'
+import { Button, Checkbox, Table } from 'antd'
 import { useState } from 'react'
-import { abilities, type Instrument } from '@/core/record/instrument'
+import { abilities, type Instrument, type Measurable } from '@/core/record/instrument'
 import { say, sayCode } from '@/words/say'
 import { ask } from '../device/api'
 import { Mark } from '../mark/Mark'
 import { Field, Form, Said } from '../shell/Form'
-import { shortDay } from '../shell/time'
+import { ThinRule } from '../rule/ThinRule'
+import { ChevronDown } from '../shell/ChevronDown'
+import { yearDay } from '../shell/time'
 import { calibrationVerdict, daysLeft } from '@/core/record/calibration'
 import { FeedKey } from './FeedKey'
-import { kitTexts, measurables, rangeLines, readKit, type RangeTexts } from './kitForm'
+import {
+  kitTexts,
+  measurables,
+  measuredNames,
+  type RangeTexts,
+  isFigure,
+  rangeText,
+  readKit,
+  ruleOfRange,
+  unitOf,
+} from './kitForm'
 import { quietly, useAsked, whyNot } from './useAsked'
 
 /** The kit: what each instrument measures, how well, until when, and with which leads. */
 export function KitPane({ mayChange, now }: { mayChange: boolean; now: number }) {
   const [asked, again] = useAsked<{ instruments: Instrument[] }>('/api/instruments')
   const [open, setOpen] = useState<string | null>(null)
+  const [shown, setShown] = useState<readonly string[]>([])
   if (asked.state !== 'here') return <p style={{ padding: '20px 0' }}>{quietly(asked)}</p>
   const kit = [...asked.value.instruments].sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }))
   const done = (): void => {
     setOpen(null)
     again()
+  }
+  const change = (id: string): void => {
+    setOpen(open === id ? null : id)
+    if (open !== id) setShown((before) => [...new Set([...before, id])])
   }
   return (
     <>
@@ -37,47 +54,73 @@ export function KitPane({ mayChange, now }: { mayChange: boolean; now: number })
         </div>
       )}
       {open === 'new' && <KitForm tool={null} onDone={done} />}
-      <div className="plantlist">
-        {kit.map((tool) => (
-          <div key={tool.id}>
-            <div className="plantrow">
-              <span className="tagbig">{tool.tag}</span>
-              <span>
-                <b>{tool.name}</b> {tool.serial}{' '}
-                {tool.standIn && <span className="quiet">{say('slot.simulated')}</span>}
-                <br />
-                <span className="small quiet">{rangeLines(tool).join('; ')}</span>
-                {tool.leadSets && (
-                  <>
-                    <br />
-                    <span className="small quiet">
-                      {say('kit.leads')}: {tool.leadSets.map((one) => one.name).join(', ')}
-                    </span>
-                  </>
-                )}
-              </span>
-              <Due tool={tool} now={now} />
-              {mayChange && (
-                <button
-                  type="button"
-                  className="slim-btn"
-                  aria-expanded={open === tool.id}
-                  aria-label={say('kit.change', { tag: tool.tag })}
-                  onClick={() => setOpen(open === tool.id ? null : tool.id)}
-                >
-                  {say('plant.change')}
-                </button>
-              )}
-            </div>
-            {open === tool.id && (
+      <Table<Instrument>
+        rowKey="id"
+        size="small"
+        pagination={false}
+        dataSource={kit}
+        expandable={{
+          columnWidth: 48,
+          expandedRowKeys: [...shown],
+          onExpand: (isOpen, { id }) =>
+            setShown((before) => (isOpen ? [...before, id] : before.filter((one) => one !== id))),
+          expandedRowRender: (tool) =>
+            open === tool.id ? (
               <>
                 <KitForm tool={tool} onDone={done} />
                 <FeedKey tool={tool} onRetired={done} />
               </>
-            )}
-          </div>
-        ))}
-      </div>
+            ) : (
+              <Ranges tool={tool} />
+            ),
+          expandIcon: ({ expanded, onExpand, record }) => (
+            <Button
+              type="text"
+              aria-expanded={expanded}
+              aria-label={say('kit.ranges', { tag: record.tag })}
+              icon={<ChevronDown folded={!expanded} />}
+              onClick={(event) => onExpand(record, event)}
+            />
+          ),
+        }}
+        columns={[
+          {
+            title: say('kit.instrument'),
+            render: (_, tool) => (
+              <>
+                <b>
+                  {tool.tag} {tool.name}
+                </b>{' '}
+                {tool.serial} {tool.standIn && <span className="quiet">{say('slot.simulated')}</span>}
+              </>
+            ),
+          },
+          {
+            title: say('kit.measures'),
+            width: 420,
+            responsive: ['lg'],
+            render: (_, tool) => <span className="kit-measures">{measuredNames(tool)}</span>,
+          },
+          { title: say('kit.until'), render: (_, tool) => <Due tool={tool} now={now} /> },
+          ...(mayChange
+            ? [
+                {
+                  title: '',
+                  render: (_: unknown, tool: Instrument) => (
+                    <Button
+                      className="small"
+                      aria-expanded={open === tool.id}
+                      aria-label={say('kit.change', { tag: tool.tag })}
+                      onClick={() => change(tool.id)}
+                    >
+                      {say('plant.change')}
+                    </Button>
+                  ),
+                },
+              ]
+            : []),
+        ]}
+      />
     </>
   )
 }
@@ -85,12 +128,35 @@ export function KitPane({ mayChange, now }: { mayChange: boolean; now: number })
 function Due({ tool, now }: { tool: Instrument; now: number }) {
   if (!tool.calibrationDue) return <span className="small quiet">{say('slot.uncalibrated')}</span>
   const days = daysLeft(tool.calibrationDue, now)
-  const date = shortDay(tool.calibrationDue, 'UTC')
+  const date = yearDay(tool.calibrationDue, 'UTC')
   return (
     <span className="small">
       <Mark verdict={calibrationVerdict(days)} size={16} named={false} />{' '}
       {days < 0 ? say('today.ran-out', { date }) : say('slot.until', { date })}
     </span>
+  )
+}
+
+const RULE_WIDE = 220
+
+/** How far an instrument reads and how well: each range as a rule whose limit is its highest value. */
+function Ranges({ tool }: { tool: Instrument }) {
+  return (
+    <div className="kit-ranges">
+      {tool.ranges.map((range) => (
+        <div key={range.measures}>
+          <b>{sayCode('measures', range.measures)}</b>
+          {isFigure(range) && <ThinRule rule={ruleOfRange(range)} verdict="not-yet" wide={RULE_WIDE} low />}
+          {isFigure(range) && <span>{rangeText(range)}</span>}
+          {isFigure(range) && <span className="quiet">{say('kit.shown', { decimals: range.decimals })}</span>}
+        </div>
+      ))}
+      {tool.leadSets && (
+        <p className="small quiet">
+          {say('kit.leads')}: {tool.leadSets.map((one) => one.name).join(', ')}
+        </p>
+      )}
+    </div>
   )
 }
 
@@ -127,7 +193,7 @@ function KitForm({ tool, onDone }: { tool: Instrument | null; onDone(): void }) 
         {measurables.map((measures) => (
           <RangeRow
             key={measures}
-            name={sayCode('measures', measures)}
+            measures={measures}
             range={texts.ranges[measures]}
             onRange={(range) => set({ ranges: { ...texts.ranges, [measures]: range } })}
           />
@@ -150,12 +216,14 @@ function KitForm({ tool, onDone }: { tool: Instrument | null; onDone(): void }) 
   )
 }
 
-type RangeProps = { name: string; range: RangeTexts; onRange(range: RangeTexts): void }
+type RangeProps = { measures: Measurable; range: RangeTexts; onRange(range: RangeTexts): void }
 
-function RangeRow({ name, range, onRange }: RangeProps) {
+function RangeRow({ measures, range, onRange }: RangeProps) {
+  const unit = unitOf(measures)
   const field = (key: 'most' | 'ofReading' | 'digits' | 'decimals') => (
     <Field
-      label={say(`kit.${key}`)}
+      label={key === 'most' ? say(unit ? 'kit.most' : 'kit.most-bare', { unit }) : say(`kit.${key}`)}
+      hint={say('kit.as-manual')}
       value={range[key]}
       onValue={(value) => onRange({ ...range, [key]: value })}
       mode="decimal"
@@ -164,7 +232,7 @@ function RangeRow({ name, range, onRange }: RangeProps) {
   return (
     <div className="range">
       <Checkbox checked={range.on} onChange={(event) => onRange({ ...range, on: event.target.checked })}>
-        {name}
+        {sayCode('measures', measures)}
       </Checkbox>
       {range.on && (
         <div className="two">

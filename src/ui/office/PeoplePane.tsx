@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { ask } from '../device/api'
 import { Said } from '../shell/Form'
-import { clockTime, fullDay, shortDay } from '../shell/time'
+import { clockTime, fullDay, yearDay } from '../shell/time'
 import { quietly, useAsked, whyNot } from './useAsked'
 
 const roles = ['viewer', 'tester', 'supervisor'] as const
@@ -27,7 +27,7 @@ type Shown = Given & { name: string }
 
 const roleWord = (role: Role): string => say(`role.${role}` as WordKey)
 const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone
-const moment = (at: string): string => `${shortDay(at, zone())}, ${clockTime(at, zone())}`
+const moment = (at: string): string => `${yearDay(at, zone())}, ${clockTime(at, zone())}`
 
 /** Everybody of the company: who they are here, what they may do, and the codes by which they come in. */
 export function PeoplePane() {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Instrument } from '@/core/record/instrument'
 import { testId } from '@/core/testing/factsBuilder'
-import { kitTexts, rangeLines, readKit } from './kitForm'
+import { kitTexts, measuredNames, rangeText, readKit, ruleOfRange } from './kitForm'
 
 const accuracy = { ofReading_pct: 0.5, digits: 2 }
 const tester: Instrument = {
@@ -60,26 +60,40 @@ describe('an instrument of the kit', () => {
     expect(said((texts) => Object.assign(texts, { tag: ' ' }))).toContain('number and a name')
     expect(said((texts) => Object.assign(texts.ranges['dc-voltage'], { most: 'lots' }))).toContain('DC voltage')
     expect(said((texts) => Object.assign(texts.ranges['dc-voltage'], { decimals: '1.5' }))).toContain('DC voltage')
-    expect(said((texts) => Object.assign(texts, { due: '31.12.2026' }))).toContain('calibrationDue')
+    expect(said((texts) => Object.assign(texts, { due: '31.12.2026' }))).toContain('Calibrated until')
     const none = said((texts) => {
       for (const range of Object.values(texts.ranges)) range.on = false
     })
     expect(none).toContain('Tick')
   })
 
-  it('is told in a line a quantity', () => {
-    expect(rangeLines(tester)).toContainEqual(expect.stringMatching(/^DC voltage to 1000\sV, ±\(0\.5\s% \+ 2\)$/))
+  it('is told with its ranges, each with its unit and a limit of its own', () => {
+    expect(measuredNames(tester)).toBe('DC voltage, continuity')
+    expect(rangeText(tester.ranges[0]!)).toMatch(/^to 1000\sV, ±\(0\.5\s% \+ 2 digits\)$/)
+    expect(ruleOfRange(tester.ranges[0]!)).toMatchObject({ unit: 'V', band: { low: null, high: 1000 } })
+  })
+
+  it('begins with no accuracy that nobody read', () => {
+    const texts = { ...kitTexts(null), tag: '16', name: 'Meter' }
+    texts.ranges['dc-voltage'] = { ...texts.ranges['dc-voltage'], on: true }
+    const read = readKit(texts, null)
+    expect('message' in read && read.message).toContain('DC voltage')
+    texts.ranges['dc-voltage'] = { on: true, most: '600', ofReading: '1', digits: '', decimals: '1' }
+    expect(readKit(texts, null)).toHaveProperty('message')
+    texts.ranges['dc-voltage'] = { on: true, most: '600', ofReading: '1', digits: '0', decimals: '1' }
+    expect(readKit(texts, null)).toHaveProperty('tool')
   })
 })
 
 describe('what an instrument can do besides', () => {
   it('is kept through the form and told in its lines', () => {
     const texts = { ...kitTexts(null), tag: '12', name: 'Adapter', can: ['ev-adapter'] as const }
-    const ticked = { ...texts, ranges: { ...texts.ranges, 'ac-voltage': { ...texts.ranges['ac-voltage'], on: true } } }
+    const volts = { on: true, most: '500', ofReading: '1', digits: '2', decimals: '1' }
+    const ticked = { ...texts, ranges: { ...texts.ranges, 'ac-voltage': volts } }
     const read = readKit(ticked, null)
     expect(read).toMatchObject({ tool: { can: ['ev-adapter'] } })
     if (!('tool' in read)) return
     expect(kitTexts(read.tool).can).toEqual(['ev-adapter'])
-    expect(rangeLines(read.tool).at(-1)).toBe('an adapter that plays the car')
+    expect(measuredNames(read.tool)).toMatch(/, an adapter that plays the car$/)
   })
 })

@@ -11,7 +11,8 @@ import {
   measurableSchema,
 } from '@/core/record/instrument'
 import { unitSpellings } from '@/core/quantity/unit'
-import { say, sayCode } from '@/words/say'
+import type { RuleData } from '@/core/verdict/judgement'
+import { quantity, say, sayCode } from '@/words/say'
 
 export type RangeTexts = { on: boolean; most: string; ofReading: string; digits: string; decimals: string }
 export type KitTexts = {
@@ -25,35 +26,9 @@ export type KitTexts = {
   can: readonly Ability[]
 }
 
-/** Ranges as most instruments have them, filled in when a quantity is ticked. */
-const usualMost: Record<Measurable, number> = {
-  'dc-polarity': 1000,
-  'dc-voltage': 1000,
-  'dc-current': 20,
-  insulation: 999,
-  continuity: 200,
-  irradiance: 1600,
-  'module-back-temperature': 110,
-  'air-temperature': 80,
-  tilt: 90,
-  azimuth: 360,
-  'loop-impedance': 2000,
-  'fault-current': 20_000,
-  'rcd-time': 2000,
-  'rcd-current': 1000,
-  'earth-resistance': 2000,
-  distance: 200,
-  'ac-voltage': 500,
-  'pilot-voltage': 15,
-  'pilot-duty': 100,
-  proximity: 5000,
-  outlet: 1,
-  'dc-residual-current': 10,
-  'dc-residual-time': 10_000,
-  'disconnection-time': 10_000,
-  'iv-curve': 1000,
-}
 export const measurables = measurableSchema.options
+
+const textOf = (value: number | undefined): string => (value === undefined ? '' : String(value))
 
 export function kitTexts(tool: Instrument | null): KitTexts {
   const ranges = Object.fromEntries(
@@ -63,10 +38,11 @@ export function kitTexts(tool: Instrument | null): KitTexts {
         measures,
         {
           on: range !== undefined,
-          most: String(range?.most ?? usualMost[measures]),
-          ofReading: String(range?.accuracy.ofReading_pct ?? 1),
-          digits: String(range?.accuracy.digits ?? 2),
-          decimals: String(range?.decimals ?? 1),
+          // Nothing is filled in that nobody read in the manual.
+          most: textOf(range?.most),
+          ofReading: textOf(range?.accuracy.ofReading_pct),
+          digits: textOf(range?.accuracy.digits),
+          decimals: textOf(range?.decimals),
         },
       ]
     }),
@@ -86,6 +62,9 @@ export function kitTexts(tool: Instrument | null): KitTexts {
 const number = (text: string): number => Number(text.trim().replace(',', '.') || Number.NaN)
 const leadId = (name: string, k: number): string =>
   `set-${k + 1}-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`.replace(/-+$/, '').slice(0, 20)
+
+/** Under which words a field stands in the form. */
+const fieldWords: Record<string, string> = { calibrationDue: 'due', leadSets: 'lead-sets', can: 'can' }
 
 /** The instrument, or one sentence on what cannot be read. */
 export function readKit(texts: KitTexts, before: Instrument | null): { tool: Instrument } | { message: string } {
@@ -130,18 +109,39 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
     ...(texts.can.length > 0 ? { can: [...texts.can] } : {}),
   })
   if (parsed.success) return { tool: parsed.data }
-  return { message: say('kit.cannot-be', { what: String(parsed.error.issues[0]?.path[0] ?? '') }) }
+  const field = String(parsed.error.issues[0]?.path[0] ?? '')
+  return { message: say('kit.cannot-be', { what: sayCode('kit', fieldWords[field] ?? field) }) }
 }
 
-/** What an instrument measures, to where and how well, and what it can do besides, in a line each. */
-export function rangeLines(tool: Instrument): string[] {
-  const ranges = tool.ranges.map(({ measures, most, accuracy }) =>
-    say('kit.range', {
-      what: sayCode('measures', measures),
-      most: `${most} ${unitSpellings[rangeUnits[measures]].written}`.trim(),
-      pct: accuracy.ofReading_pct,
-      digits: accuracy.digits,
-    }),
-  )
-  return [...ranges, ...(tool.can ?? []).map((ability) => sayCode('need', ability))]
-}
+/** What an instrument measures, in one line. */
+export const measuredNames = (tool: Instrument): string =>
+  [
+    ...tool.ranges.map(({ measures }) => sayCode('measures', measures)),
+    ...(tool.can ?? []).map((ability) => sayCode('need', ability)),
+  ].join(', ')
+
+type Range = Instrument['ranges'][number]
+
+/** Polarity, or whether an outlet is live, is shown and not measured: no figure stands for it. */
+export const isFigure = ({ accuracy }: Range): boolean => accuracy.ofReading_pct > 0 || accuracy.digits > 0
+
+/** How far a range goes and how well, as its manual says it. */
+export const rangeText = ({ measures, most, accuracy }: Range): string =>
+  say('kit.range', {
+    most: quantity(most, rangeUnits[measures], Number.isInteger(most) ? 0 : 2),
+    pct: accuracy.ofReading_pct,
+    digits: accuracy.digits,
+  })
+
+/** A range as a rule: allowed up to its highest value, which is its limit. */
+export const ruleOfRange = ({ measures, most }: Range): RuleData => ({
+  unit: rangeUnits[measures],
+  scale: 'linear',
+  measured: null,
+  expected: { value: 0, uncertainty: 0 },
+  band: { low: null, high: most, closeLow: null, closeHigh: null },
+  source: 'rating-plate',
+})
+
+/** The unit that stands beside the highest value of a range. */
+export const unitOf = (measures: Measurable): string => unitSpellings[rangeUnits[measures]].written

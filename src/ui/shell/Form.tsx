@@ -74,9 +74,11 @@ type FieldProps = {
   autoComplete?: string
   most?: number
   testId?: string
+  /** What stands in the field until something is typed. */
+  hint?: string
 }
 
-export function Field({ label, value, onValue, message, mode, type, autoComplete, most, testId }: FieldProps) {
+export function Field({ label, value, onValue, message, mode, type, autoComplete, most, testId, hint }: FieldProps) {
   const Box = type === 'password' ? Input.Password : Input
   return (
     <Labelled label={label} message={message ?? null}>
@@ -87,6 +89,7 @@ export function Field({ label, value, onValue, message, mode, type, autoComplete
           value={value}
           inputMode={mode}
           autoComplete={autoComplete}
+          placeholder={hint}
           maxLength={most}
           aria-invalid={message ? true : undefined}
           data-testid={testId}

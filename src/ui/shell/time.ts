@@ -23,6 +23,10 @@ export const dayName = (at: string | number, timeZone: string): string =>
 export const shortDay = (at: string | number, timeZone: string): string =>
   format('short', { day: 'numeric', month: 'short' }, timeZone).format(new Date(at))
 
+/** A day that may lie in another year. */
+export const yearDay = (at: string | number, timeZone: string): string =>
+  format('year', { day: 'numeric', month: 'short', year: 'numeric' }, timeZone).format(new Date(at))
+
 export const fullDay = (at: string | number, timeZone: string): string =>
   format('full', { day: 'numeric', month: 'long', year: 'numeric' }, timeZone).format(new Date(at))
 

@@ -6,7 +6,7 @@ import { say } from '@/words/say'
 import { ask } from '../device/api'
 import { type Me, recall, remember } from '../device/store'
 import { Mark } from '../mark/Mark'
-import { shortDay } from '../shell/time'
+import { shortDay, yearDay } from '../shell/time'
 
 /** The stretch of days that the rule shows, today at its place. */
 const SHOWN = { from: -60, to: 180 }
@@ -72,8 +72,8 @@ export function Calibrations({ me, now }: { me: Me | null; now: number }) {
             </b>
             <span className="small">
               {days < 0
-                ? say('today.ran-out', { date: shortDay(one.calibrationDue!, 'UTC') })
-                : say('today.days-left', { days, date: shortDay(one.calibrationDue!, 'UTC') })}
+                ? say('today.ran-out', { date: yearDay(one.calibrationDue!, 'UTC') })
+                : say('today.days-left', { days, date: yearDay(one.calibrationDue!, 'UTC') })}
             </span>
           </div>
           <DayRule days={days} />
