@@ -2,8 +2,13 @@
  * Screens of a 400-string job against those of a small one, in one run, on an instance that runs already
  * (`./upstand start`). It adds a job of its own to that instance. Run: npm run bench:screens
  */
+import { AxePuppeteer } from '@axe-core/puppeteer'
+import { gzipSync } from 'node:zlib'
 import type { Page } from 'puppeteer-core'
+import { v7 as uuid } from 'uuid'
 import { openBrowser, pageOf } from '../tests/support/browser'
+import { emptyJob } from '../tests/support/jobs'
+import { EMPTY, screens, showScreen, themes } from '../tests/support/screens'
 import { base, demo } from '../tests/support/server'
 import { CIRCUITS, FEW_CIRCUITS, manyCircuits, manyStrings, STRINGS } from './jobs'
 
@@ -80,8 +85,40 @@ async function plantActs(page: Page): Promise<{ chosen: number; typed: number; k
   return { chosen, typed, kept }
 }
 
+const weighed = new Map<string, Promise<number>>()
+/** Bytes of a script as it comes over the line to whoever has it not yet: the page itself may have it from its worker. */
+function compressedSize(address: string): Promise<number> {
+  const found = weighed.get(address) ?? fetch(address).then(async (answer) => gzipSync(await answer.text()).length)
+  weighed.set(address, found)
+  return found
+}
+
+/** First paint of a screen, ms, kB of scripts as they came over the line, and what axe finds grave in each theme. */
+async function screenFigures(page: Page, path: string, says: string): Promise<string> {
+  await showScreen(page, path, says)
+  const { paint, scripts } = await page.evaluate(() => ({
+    paint: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0,
+    scripts: performance.getEntriesByType('resource').flatMap((one) => (one.name.endsWith('.js') ? one.name : [])),
+  }))
+  const sizes = await Promise.all([...new Set(scripts)].map(compressedSize))
+  const script_kB = sizes.reduce((sum, one) => sum + one, 0) / 1024
+  const graves: string[] = []
+  for (const theme of themes) {
+    await page.evaluate((name: string) => localStorage.setItem('upstand.theme', name), theme)
+    await showScreen(page, path, says)
+    const { violations, passes } = await new AxePuppeteer(page).analyze()
+    const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    graves.push(`${theme} ${grave.length} of ${violations.length + passes.length}`)
+  }
+  return `first paint ${Math.round(paint)} ms, scripts ${Math.round(script_kB)} kB, axe grave: ${graves.join(', ')}`
+}
+
 const browser = await openBrowser()
 const page = await pageOf(browser, 'tester')
+await page.setViewport({ width: 1280, height: 800 })
+const { jobId: emptyId } = await emptyJob(`B${uuid().slice(-9)}`, 'Empty House')
+for (const { name, path, says } of screens)
+  console.log(`${name.padEnd(22)} ${await screenFigures(page, path.replace(EMPTY, emptyId), says)}`)
 const big = await manyStrings()
 const jobs = [
   { name: `${STRINGS} strings`, id: big },

@@ -2,28 +2,10 @@ import { AxePuppeteer } from '@axe-core/puppeteer'
 import type { Browser, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, pageOf, sees } from '../support/browser'
+import { openBrowser, pageOf } from '../support/browser'
 import { emptyJob } from '../support/jobs'
-import { base, demo } from '../support/server'
-
-/** Stands for the job with nothing in it that this file makes: the demo's own is filled by other tests. */
-const EMPTY = 'EMPTY'
-const screens = [
-  { name: 'Today', path: '/', says: 'Quern House' },
-  { name: 'Run, to be read', path: `/job#${demo.job.open}/run`, says: 'Run sheet' },
-  { name: 'Run, outside', path: `/job#${demo.job.mill}/run/pv-isc/STRING17`, says: 'Read current, string 17' },
-  { name: 'Run, a curve', path: `/job#${demo.job.glasshouse}/run/pv-curve/STRING2`, says: 'Sweep the curve, string 2' },
-  { name: 'Plant', path: `/job#${demo.job.open}/plant`, says: 'South roof' },
-  { name: 'Plant, boards', path: `/job#${demo.job.workshop}/plant`, says: 'DB2 Hall' },
-  { name: 'Plant, empty', path: `/job#${EMPTY}/plant`, says: 'Begin with' },
-  { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Null the test leads' },
-  { name: 'Schedule', path: `/job#${demo.job.joinery}/schedule`, says: 'DB1 Joinery' },
-  { name: 'Record', path: `/job#${demo.job.sealed}/record`, says: 'Before you can seal' },
-  { name: 'Office, regimes', path: '/office#regimes', says: 'Copy and change' },
-  { name: 'Office, instruments', path: '/office#kit', says: 'Add an instrument' },
-  { name: 'Sign-in', path: '/sign-in', says: 'one tap' },
-] as const
-const themes = ['day', 'sun', 'night'] as const
+import { EMPTY, screens, showScreen, themes } from '../support/screens'
+import { demo } from '../support/server'
 
 let browser: Browser
 let emptyId = ''
@@ -35,30 +17,7 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-/** A path that names a string by its tag leads to that string's step: ids are made anew with each demo. */
-async function show(path: string, says: string): Promise<void> {
-  const [, jobId, step, tag] = /#([0-9a-f-]+)\/run\/([a-z-]+)\/STRING(\d+)$/.exec(path) ?? []
-  await page.goto('about:blank')
-  await page.goto(base + (jobId ? `/job#${jobId}/run` : path.replace(EMPTY, emptyId)))
-  if (jobId) {
-    await page.waitForSelector('.rail .grp, .pstep .all')
-    const partId = await page.evaluate(
-      async (id: string, wanted: string) => {
-        const answer = await fetch(`/api/jobs/${id}/facts`)
-        const { facts } = (await answer.json()) as {
-          facts: { entries: { partId: string; body: { kind: string; after?: { tag: string; kind: string } } }[] }
-        }
-        return facts.entries.find(({ body }) => body.after?.kind === 'string' && body.after.tag === wanted)!.partId
-      },
-      jobId,
-      tag!,
-    )
-    await page.evaluate((hash: string) => {
-      window.location.hash = hash
-    }, `#${jobId}/run/${step}/${partId}`)
-  }
-  await sees(page, says)
-}
+const show = (path: string, says: string): Promise<void> => showScreen(page, path.replace(EMPTY, emptyId), says)
 
 describe.each(screens)('$name', ({ path, says }) => {
   it.each(themes)('has nothing serious for axe in the %s theme', async (theme) => {

@@ -1,11 +1,12 @@
 'use client'
-import { Button, Dropdown } from 'antd'
+import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import type { Slot } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut } from '@/core/steps/step'
 import { say, sayCode, type WordKey } from '@/words/say'
 import { usePhone } from '../shell/narrow'
+import { PressMenu } from '../shell/PressMenu'
 import type { BenchActions } from './types'
 import { type Draft, isStarted } from './draft'
 import { keepLabel, type Taking } from './useTaking'
@@ -102,26 +103,24 @@ export function Actions(props: Props) {
         </Button>
       ))}
       {folded.length > 0 && (
-        <Dropdown
-          trigger={['click']}
+        <PressMenu
           placement="topRight"
-          menu={{
-            items: folded.map(({ id, words, key, onClick, disabled }) => ({
-              key: id,
-              disabled,
-              label: (
-                <span className="more-row" data-testid={id}>
-                  {say(words)} <kbd>{key}</kbd>
-                </span>
-              ),
-              onClick,
-            })),
-          }}
-        >
-          <Button data-testid="more" className="more">
-            {say('action.more')}
-          </Button>
-        </Dropdown>
+          items={folded.map(({ id, words, key, onClick, disabled }) => ({
+            key: id,
+            ...(disabled === undefined ? {} : { disabled }),
+            label: (
+              <span className="more-row" data-testid={id}>
+                {say(words)} <kbd>{key}</kbd>
+              </span>
+            ),
+            onClick,
+          }))}
+          button={
+            <Button data-testid="more" className="more">
+              {say('action.more')}
+            </Button>
+          }
+        />
       )}
     </div>
   )

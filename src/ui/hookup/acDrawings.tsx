@@ -154,7 +154,7 @@ export const acDrawings: Drawings = {
       <Tester x={120} shows="Ω" />
       <Wire d="M120 128H40V96" lead="earth" />
       <Wire d="M120 148H18V56" lead="red" />
-      <Named x={210} y={104} n={1} words={lead(1)} />
+      <Named x={200} y={104} n={1} words={lead(1)} />
       <Balloon x={76} y={104} n={1} />
       <Balloon x={18} y={76} n={2} />
       <Word x={28} y={164}>

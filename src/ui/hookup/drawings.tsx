@@ -99,10 +99,10 @@ export const drawings: Drawings = {
   'string-through-switch': ({ lead, modules }) => (
     <>
       <OpenString modules={modules} />
-      <Wire d="M20 104V140H96" lead="red" />
+      <Wire d="M20 104V140H104" lead="red" />
       <Wire d="M281 104V140H226" lead="black" />
-      <Meter x={96} y={112} shows="A d.c." name={say('hookup.tester')} />
-      <Wire d="M188 140H200" lead="black" />
+      <Meter x={104} y={112} shows="A d.c." name={say('hookup.tester')} />
+      <Wire d="M196 140H202" lead="black" />
       <OpenSwitch x={202} y={140} />
       <Balloon x={58} y={140} n={1} />
       <text x="4" y="166">
@@ -342,7 +342,7 @@ export const drawings: Drawings = {
         <OpenSwitch x={140} y={152} />
       </Box>
       <Balloon x={104} y={152} n={2} />
-      <Named x={206} y={112} n={3} words={lead(3)} />
+      <Named x={200} y={158} n={3} words={lead(3)} />
     </>
   ),
   'inverter-on': (props) => (

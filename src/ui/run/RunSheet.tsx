@@ -46,12 +46,12 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps
       </div>
       <WayChoice walks={walks} way={way} setWay={setWay} />
       <Collapse
-        accordion
         ghost
         destroyOnHidden
         className="sheet-groups"
-        activeKey={shown ?? []}
-        onChange={([next]) => setOpen(next ?? '')}
+        activeKey={shown ? [shown] : []}
+        // One at a time: what is opened takes the place of what was open.
+        onChange={(keys) => setOpen([keys].flat().find((key) => key !== shown) ?? '')}
         expandIcon={() => null}
         items={walk.groups.map((group) => ({
           key: group.id,

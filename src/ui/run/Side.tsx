@@ -1,6 +1,5 @@
 'use client'
-import { Button, Progress, Tabs } from 'antd'
-import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useMemo } from 'react'
 import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
 import { sunOf } from '@/core/evaluation/sunOfDay'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
@@ -23,6 +22,10 @@ const StepPicture = lazy(() => import('../picture/StepPicture').then((module) =>
 
 // Only where light is read.
 const SunOfDay = lazy(() => import('../picture/SunOfDay').then((module) => ({ default: module.SunOfDay })))
+
+// Only on a narrow screen, and only while causes are sought.
+const SideTabs = lazy(() => import('./SideTabs').then((module) => ({ default: module.SideTabs })))
+const Explaining = lazy(() => import('./Explaining').then((module) => ({ default: module.Explaining })))
 
 // Only where there are twins.
 const Beside = lazy(() => import('./Beside').then((module) => ({ default: module.Beside })))
@@ -58,7 +61,6 @@ function panelOf(panel: Panel, props: Props): ReactNode {
 
 /** Arithmetic, causes and earlier readings beside the bench; below 1000 px wide they are tabs. */
 export function Side(props: Props & { tabs?: boolean }) {
-  const [panel, setPanel] = useState<Panel>('working')
   if (!props.tabs) {
     // What is close or outside is explained before its sum is.
     const wrong =
@@ -78,13 +80,9 @@ export function Side(props: Props & { tabs?: boolean }) {
   }
   return (
     <div className="side">
-      <Tabs
-        className="full-tabs"
-        activeKey={panel}
-        onChange={(key) => setPanel(key as Panel)}
-        destroyOnHidden
-        items={panels.map((key) => ({ key, label: say(`side.${key}`), children: panelOf(key, props) }))}
-      />
+      <Suspense>
+        <SideTabs panels={panels.map((key) => ({ key, label: say(`side.${key}`), children: panelOf(key, props) }))} />
+      </Suspense>
       {props.photos}
     </div>
   )
@@ -157,12 +155,9 @@ function CausesPanel({ evaluation, one, look }: Props) {
       </h2>
       {list.length === 0 ? (
         found.working !== null && !look.body ? (
-          <div className="explaining">
-            <Progress aria-label={say('side.wrong')} percent={Math.round(100 * found.working)} />
-            <Button className="small" onClick={found.cancel}>
-              {say('side.stop')}
-            </Button>
-          </div>
+          <Suspense>
+            <Explaining share={found.working} onStop={found.cancel} />
+          </Suspense>
         ) : (
           <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
         )

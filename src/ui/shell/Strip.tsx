@@ -1,5 +1,4 @@
 'use client'
-import { Tooltip } from 'antd'
 import type { ReactNode } from 'react'
 import { say, type WordKey } from '@/words/say'
 import { type ThemeName, themeNames } from '@/look/tokens'
@@ -39,18 +38,18 @@ export function ThemeSwitch() {
     // biome-ignore lint/a11y/useSemanticElements: a row of three switches in the strip, not a form
     <div className="themes" role="group" aria-label={say('theme.name')}>
       {themeNames.map((one) => (
-        <Tooltip key={one} title={say(`theme.${one}` as WordKey)} trigger={['hover', 'focus']}>
-          <button
-            type="button"
-            aria-pressed={name === one}
-            aria-label={say(`theme.${one}` as WordKey)}
-            onClick={() => set(one)}
-          >
-            <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden="true">
-              {themeShapes[one]}
-            </svg>
-          </button>
-        </Tooltip>
+        <button
+          key={one}
+          type="button"
+          title={say(`theme.${one}` as WordKey)}
+          aria-pressed={name === one}
+          aria-label={say(`theme.${one}` as WordKey)}
+          onClick={() => set(one)}
+        >
+          <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden="true">
+            {themeShapes[one]}
+          </svg>
+        </button>
       ))}
     </div>
   )
