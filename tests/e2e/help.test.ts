@@ -69,7 +69,7 @@ describe('what somebody may ask', () => {
     await page.focus('[data-testid=find-word] input')
     await page.keyboard.type('smooth direct')
     await page.waitForFunction(() => document.querySelectorAll('.glossary b').length === 2)
-    const found = await page.$$eval('.glossary b', (all) => all.map((one) => one.textContent))
+    const found = await page.$$eval('.glossary b', (all) => all.map((one) => one.textContent.replaceAll('\u00a0', ' ')))
     expect(found).toEqual(['6 mA detector, RDC-DD', 'RCD type AC, A, F, B'])
     await page.$$eval('.ant-drawer [role=tab]', (all) => (all[1] as HTMLElement).click())
     await sees(page, 'Bar with a foot: the limit')
