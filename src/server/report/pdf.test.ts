@@ -32,6 +32,18 @@ describe('the certificate as PDF', () => {
     expect(pdf).not.toContain('EmbeddedFile')
   })
 
+  it('is printed on the paper that the company keeps', async () => {
+    const plain = certificate(1, null)
+    const sizeOf = async (paper: 'A4' | 'LETTER'): Promise<string> => {
+      const { name, letterhead } = plain.company
+      const on = { ...plain, company: { name, letterhead: { ...letterhead, paper } } }
+      return /\/MediaBox \[([\d. ]+)\]/.exec((await certificatePdf(on, null)).toString('latin1'))?.[1] ?? ''
+    }
+    // ISO 216: 210 × 297 mm; ANSI/ASME Y14.1, size A: 8.5 × 11 in, 72 points each. From memory.
+    expect(await sizeOf('A4')).toBe('0 0 595.28 841.89')
+    expect(await sizeOf('LETTER')).toBe('0 0 612 792')
+  })
+
   it('grows by pages with its strings', async () => {
     const few = pagesOf(await certificatePdf(certificate(2, null), null))
     const many = pagesOf(await certificatePdf(certificate(80, null), null))
