@@ -47,6 +47,7 @@ const press = (key: Measurable, id: string, data: PartData, connection = {}) =>
   pressStandIn(tester, key, { id, data }, 'roof', START, connection)
 const shown = (...all: Parameters<typeof press>) => {
   const pressed = press(...all)
+  if (pressed.state === 'swept') return pressed.samples.at(-1)!
   if (pressed.state !== 'shown') throw new Error(JSON.stringify(pressed))
   return pressed.sample
 }

@@ -1,5 +1,6 @@
 /** Presses a key of a simulated instrument that is connected to a part of the plant: what it shows, or why it refuses. */
 import type { PartData, StringData } from '@/core/plant/part'
+import type { FeedSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import type { Connected, Setting } from './bench'
 import { pressOnInstallation } from './installationTester'
@@ -78,7 +79,13 @@ function rowResistance(partId: string, row: Extract<PartData, { kind: 'row' }>, 
   return copper + joints * (0.01 + 0.03 * next()) + (isPoor ? 1.5 + 4 * next() : 0)
 }
 
-/** Leakage of all modules in parallel; a few strings have a damp plug. Each press is a little higher: the array charges. */
+/** So long the test voltage is held, a figure a second; the array charges with this time constant. */
+const HELD_s = 9
+const CHARGES_s = 2.5
+/** What it shows at once, of what it comes to. */
+const AT_ONCE = 0.3
+
+/** Leakage of all modules in parallel; a few strings have a damp plug. It rises while the array charges, up to what is shown last. */
 function insulation(
   instrument: Instrument,
   partId: string,
@@ -90,5 +97,12 @@ function insulation(
   const leaks = !wasBuiltSound('insulation', partId) && !mended
   const sound_Mohm = (2500 + 6500 * next()) / string.modulesInSeries
   const value = leaks ? 0.2 + 0.5 * next() : Math.min(sound_Mohm, 2 * INSULATION_MOST_Mohm)
-  return shownOn(instrument, 'insulation', value, at_ms)
+  const last = shownOn(instrument, 'insulation', value, at_ms)
+  if (last.state !== 'shown') return last
+  const rising = Array.from({ length: HELD_s }, (_, s): FeedSample[] => {
+    const share = 1 - (1 - AT_ONCE) * Math.exp(-s / CHARGES_s)
+    const shown = shownOn(instrument, 'insulation', value * share, at_ms - (HELD_s - s) * 1000)
+    return shown.state === 'shown' ? [shown.sample] : []
+  })
+  return { state: 'swept', samples: [...rising.flat(), last.sample] }
 }

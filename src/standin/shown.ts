@@ -5,7 +5,7 @@ import { chance, scatter, seedOf } from './random'
 
 export type Pressed =
   | { state: 'shown'; sample: FeedSample }
-  /** A sweep, in the parts in which it comes. */
+  /** Several one after another: a sweep in its parts, or a figure that is watched. The last one counts. */
   | { state: 'swept'; samples: FeedSample[] }
   | { state: 'refused'; code: 'standin-reversed' | 'standin-not-here' }
   | { state: 'refused'; code: 'standin-tripped'; rcd: string }

@@ -6,6 +6,7 @@ import { z } from 'zod'
 import { curveValueSchema } from '../curve/curveValue'
 import { idSchema, mountingSchema, partDataSchema } from '../plant/part'
 import { readValueSchema } from '../quantity/readValue'
+import { watchedSchema } from '../quantity/watched'
 import { instrumentCopySchema } from './instrument'
 
 /** The longest remark or reason, in characters. */
@@ -48,7 +49,8 @@ export type Conditions = z.infer<typeof conditionsSchema>
  * of its whole reading.
  */
 export const slotValueSchema = z.union([
-  readValueSchema.extend({ how: howSchema.optional() }),
+  // What it showed while it was watched stands beside the figure that was read off.
+  readValueSchema.extend({ how: howSchema.optional(), watched: watchedSchema.optional() }),
   z.strictObject({ choice: code, note: note.optional(), how: howSchema.optional() }),
   z.strictObject({ curve: curveValueSchema, how: howSchema.optional() }),
 ])

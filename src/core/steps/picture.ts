@@ -86,4 +86,22 @@ export type CurvePicture = {
   top: { vmp_V: number; imp_A: number } | null
 }
 
-export type Picture = TimesPicture | SpikesPicture | GardenPicture | TrendPicture | CurvePicture
+/** Figures of one reading while it was taken. */
+export type RisePicture = {
+  kind: 'rise'
+  unit: Unit
+  /** The least that is allowed, null where nothing is. */
+  least: number | null
+  lines: readonly RiseLine[]
+}
+export type RiseLine = {
+  slot: string
+  /** Seconds since it was first seen, and the figure. */
+  points: readonly (readonly [number, number])[]
+  lowest: number
+  highest: number
+  last: number
+  course: 'rises' | 'falls' | 'stands' | 'wanders'
+}
+
+export type Picture = RisePicture | TimesPicture | SpikesPicture | GardenPicture | TrendPicture | CurvePicture

@@ -2,6 +2,7 @@ import type { Picture } from '@/core/steps/picture'
 import { curveDrawing } from './curve'
 import { gardenDrawing } from './garden'
 import type { Drawing } from './node'
+import { riseDrawing } from './rise'
 import { spikesDrawing } from './spikes'
 import { trendDrawing } from './trend'
 
@@ -16,6 +17,8 @@ export function drawingOf(picture: Picture, timeZone: string): Drawing | null {
       return trendDrawing(picture, timeZone)
     case 'curve':
       return curveDrawing(picture)
+    case 'rise':
+      return riseDrawing(picture)
     case 'times':
       return null
   }

@@ -1,4 +1,5 @@
 /** A demo job as it is made: entries as a device would send them, readings from the stand-ins' own physics. */
+import { watchedUntil } from '@/core/record/watch'
 import { v7 as uuid } from 'uuid'
 import { curveOf } from '@/core/curve/curveValue'
 import { acKinds, type PartData } from '@/core/plant/part'
@@ -195,10 +196,14 @@ export class DemoJob {
       others: [...this.parts].map(([id, data]) => ({ id, data })),
     })
     if (pressed.state === 'refused') return 'refused'
-    if (pressed.state === 'swept') return slot.kind === 'curve' ? curveFrom(pressed.samples) : null
-    const { read } = liveSample(tool, pressed.sample) as LiveSample
+    const samples = pressed.state === 'swept' ? pressed.samples : [pressed.sample]
+    if (slot.kind === 'curve') return curveFrom(samples)
+    const all = samples.map((sample) => liveSample(tool, sample) as LiveSample)
+    const last = all.at(-1)!
+    const { read } = last
     const how = 'stand-in'
-    if (slot.kind === 'number') return { ...read, how }
+    const watched = watchedUntil(all, last, null)
+    if (slot.kind === 'number') return { ...read, how, ...(watched ? { watched } : {}) }
     return slot.kind === 'choice' && slot.told ? { choice: slot.told(read.value), how } : null
   }
 

@@ -48,6 +48,7 @@ function drawn(build: FactsBuilder, step: string, part: string, canWrite = true)
         canWrite={canWrite}
         conditions={conditions()}
         latest={{}}
+        watched={[]}
         instrumentId={tester.id}
         setInstrument={nothing}
         actions={noActions}

@@ -188,6 +188,26 @@ describe('a sample of an instrument', () => {
     expect(filled).toMatchObject({ texts: { voltage: '380.0' }, hows: { voltage: 'stand-in' }, started: true })
   })
 
+  it('keeps how it came to its figure until somebody types over it', () => {
+    const { one, evaluation } = bench('pv-insulation')
+    const shown: LiveSample = { ...sample(38, '38.0'), quantity: 'insulation', read: readValueOf(38, 'Mohm', 1) }
+    const points = [
+      [0, 12],
+      [1, 38],
+    ] as [number, number][]
+    const method = { method: 'each-to-earth' }
+    const filled = withSample(
+      draft({ choices: method }),
+      slotOf('pv-insulation', 'positive-to-earth'),
+      shown,
+      true,
+      points,
+    )
+    const read = (own: Draft) => readDraft(own, one, evaluation, null).read['positive-to-earth']
+    expect(read(filled)).toMatchObject({ value: 38, how: 'stand-in', watched: points })
+    expect(read({ ...filled, texts: { 'positive-to-earth': '39' } })).not.toHaveProperty('watched')
+  })
+
   it('answers a polarity by its sign', () => {
     const slot = slotOf('pv-polarity', 'polarity')
     expect(withSample(emptyDraft(null), slot, sample(-1, '-1'), false).choices).toEqual({ polarity: 'reversed' })

@@ -2,6 +2,8 @@
 import { type CurveValue, curveOf } from '@/core/curve/curveValue'
 import { type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { ReadValue } from '@/core/quantity/readValue'
+import type { Watched } from '@/core/quantity/watched'
 import { type ParsedReading, parseReading } from '@/core/quantity/parseReading'
 import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
@@ -17,6 +19,8 @@ export type Draft = {
   texts: Record<string, string>
   choices: Record<string, string>
   curves: Record<string, CurveValue>
+  /** What an instrument showed on the way to a figure, as long as that figure stands. */
+  watched: Record<string, { text: string; points: Watched }>
   /** The few words beside an answer that is not as it should be. */
   notes: Record<string, string>
   /** How each figure came; what is not named was typed. */
@@ -39,6 +43,7 @@ type Carried = Pick<Draft, 'choices' | 'notes'> & { texts?: Draft['texts']; plac
 export const emptyDraft = (instrumentId: string | null, carried: Carried = { choices: {}, notes: {} }): Draft => ({
   texts: {},
   curves: {},
+  watched: {},
   place: 'plugs',
   ...carried,
   hows: {},
@@ -94,14 +99,22 @@ function textsAgain(step: AnyStep, before: Body<'reading'> | undefined): Draft['
 }
 
 /** A sample from the feed as the value of a slot. */
-export function withSample(draft: Draft, slot: Slot, sample: LiveSample, standIn: boolean): Draft {
+export function withSample(
+  draft: Draft,
+  slot: Slot,
+  sample: LiveSample,
+  standIn: boolean,
+  points: Watched | null = null,
+): Draft {
   const hows = { ...draft.hows, [slot.id]: standIn ? ('stand-in' as const) : ('feed' as const) }
   const base: Draft = { ...draft, hows, confirmed: [], instrumentId: sample.instrumentId, started: true }
   if (slot.kind === 'curve') return sample.sweep?.done ? withCurve(base, slot, curveFrom(sample.sweep)) : draft
   if (slot.kind === 'choice' && slot.told)
     return { ...base, choices: { ...draft.choices, [slot.id]: slot.told(sample.read.value) } }
   if (slot.kind !== 'number') return draft
-  return { ...base, texts: { ...draft.texts, [slot.id]: sample.read.text } }
+  const { text } = sample.read
+  const watched = points ? { ...draft.watched, [slot.id]: { text, points } } : draft.watched
+  return { ...base, watched, texts: { ...draft.texts, [slot.id]: text } }
 }
 
 export const withCurve = (draft: Draft, slot: Slot, curve: CurveValue): Draft => ({
@@ -145,6 +158,12 @@ const answer = (choice: string, typed: string | undefined): SlotValue => {
   return note ? { choice, note } : { choice }
 }
 
+/** A figure with how it came to it, as long as nobody typed over it. */
+function watchedOf({ watched, texts }: Draft, { id }: Slot, read: ReadValue): SlotValue {
+  const own = watched[id]
+  return own && own.text === texts[id] ? { ...read, watched: own.points } : read
+}
+
 /** A figure says how it came where it was not typed. */
 const withHow = (value: SlotValue, how: How | undefined): SlotValue =>
   how && how !== 'typed' ? { ...value, how } : value
@@ -178,7 +197,7 @@ export function readDraft(
     if (text.trim() === '') continue
     const found = parseReading(text, slot.unit)
     parsed[slot.id] = found
-    if (found.state === 'read') slots[slot.id] = withHow(found.reading, draft.hows[slot.id])
+    if (found.state === 'read') slots[slot.id] = withHow(watchedOf(draft, slot, found.reading), draft.hows[slot.id])
     else unread.push(slot)
   }
   const instrument = facts.instruments.find((tool) => tool.id === draft.instrumentId)

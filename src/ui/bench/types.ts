@@ -48,6 +48,8 @@ export type BenchProps = {
   canWrite: boolean
   conditions: Conditions | null
   latest: Partial<Record<Measurable, Heard>>
+  /** What is watched while it is read, of the last few minutes. */
+  watched: readonly Heard[]
   instrumentId: string | null
   setInstrument(id: string): void
   actions: BenchActions

@@ -4,9 +4,11 @@ import type { CurveValue } from '@/core/curve/curveValue'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
+import { watchedUntil } from '@/core/record/watch'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
+import type { Heard } from '../live/liveFeed'
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
@@ -71,7 +73,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
   useEffect(() => onLook({ body, judgement }), [body, judgement, onLook])
 
   // A sample from the feed fills the slot that waits for its quantity; it becomes a reading only when it is kept.
-  const { latest } = props
+  const { latest, watched } = props
+  const filled = useRef<Filled | null>(null)
   const seen = useRef<Partial<Record<Measurable, string>>>(timesOf(latest))
   // What is answered together is filled first: the level of this state, not of the one before.
   const openNow = useRef<readonly Slot[]>(state.open)
@@ -92,16 +95,22 @@ export function useTaking(props: BenchProps, minded: Minded) {
       // What was pressed for keeps its place, however far somebody has come since; of groups no other one is filled.
       const pressedFor = pressed.current.get(own.measures!)
       pressed.current.delete(own.measures!)
-      const waiting = pressedFor ?? openNow.current.find((open) => open.measures === own.measures)
+      const sample = latest[own.measures!]!
+      // What still comes of one press belongs to its figure, and to no slot that waits besides.
+      const going = goesOn(filled.current, sample) ? filled.current!.slot : undefined
+      const waiting = pressedFor ?? going ?? openNow.current.find((open) => open.measures === own.measures)
       if (!waiting && groupOf) continue
       const slot = waiting ?? own
-      const sample = latest[own.measures!]!
+      const before = filled.current
+      const after = before === null ? null : before.slot === slot && !pressedFor ? before.after : before.sample.at
+      filled.current = { slot, sample, after }
+      const points = watchedUntil(watched, sample, after)
       const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
       setTaking(true)
       setConfirming(false)
-      setDraft((before) => ({ ...withSample(before, slot, sample, standIn), conditions }))
+      setDraft((before) => ({ ...withSample(before, slot, sample, standIn, points), conditions }))
     }
-  }, [latest, conditions, one.step, facts.instruments, canWrite, groupOf])
+  }, [latest, watched, conditions, one.step, facts.instruments, canWrite, groupOf])
 
   const change = (next: Partial<Draft>): void => {
     // Once a group is answered the next one that waits comes.
@@ -222,6 +231,19 @@ export function useTaking(props: BenchProps, minded: Minded) {
     press,
     digit,
   }
+}
+
+/** The slot that an instrument filled last, with what, and when the figure before that one was shown. */
+type Filled = { slot: Slot; sample: Heard; after: string | null }
+
+/** Figures of one instrument that come so soon after each other are of one press, ms. */
+const ONE_PRESS_ms = 5000
+
+/** Whether a figure that is watched still comes: the next one of the same press. */
+function goesOn(before: Filled | null, sample: Heard): boolean {
+  if (sample.quantity !== 'insulation' || before?.sample.quantity !== sample.quantity) return false
+  if (before.sample.instrumentId !== sample.instrumentId) return false
+  return Date.parse(sample.at) - Date.parse(before.sample.at) <= ONE_PRESS_ms
 }
 
 /** A figure that is typed over came by hand, whatever an instrument had shown there. */

@@ -28,18 +28,19 @@ function titleOf(hookup: HookupData, part: PartData): string {
 
 /** Words that are longer than where they were drawn are moved until they stand inside. */
 function keepInside(drawing: SVGSVGElement): void {
-  const { width } = drawing.viewBox.baseVal
+  for (const text of drawing.querySelectorAll('text')) text.removeAttribute('dx')
+  const frame = drawing.getBoundingClientRect()
+  // A drawing that is not laid out has no measures.
+  if (frame.width === 0) return
+  const scale = frame.width / WIDE
   for (const text of drawing.querySelectorAll('text')) {
-    text.removeAttribute('dx')
-    // A drawing that is not laid out yet has no measures.
-    const box = text.getBBox?.()
-    if (!box || box.width === 0) continue
-    const over = Math.max(0, box.x + box.width - (width - EDGE))
-    const under = Math.max(0, EDGE - box.x)
-    const apart = under > 0 ? under : -over
-    if (apart !== 0) text.setAttribute('dx', String(apart))
+    const box = text.getBoundingClientRect()
+    const over = Math.max(0, (box.right - frame.right) / scale + EDGE)
+    const under = Math.max(0, (frame.left - box.left) / scale + EDGE)
+    if (box.width > 0 && (over > 0 || under > 0)) text.setAttribute('dx', String(under > 0 ? under : -over))
   }
 }
+const WIDE = 306
 const EDGE = 3
 
 /** How a test is connected: the drawing that the step names, with its numbered leads. */
@@ -54,7 +55,7 @@ export function Hookup({ hookup, part }: { hookup: HookupData; part: PartData })
     if (drawn.current) keepInside(drawn.current)
   })
   return (
-    <svg ref={drawn} width="306" height="168" viewBox="0 2 306 168" role="img" aria-label={`${title}. ${words}`}>
+    <svg ref={drawn} width={WIDE} height="168" viewBox={`0 2 ${WIDE} 168`} role="img" aria-label={`${title}. ${words}`}>
       <text x="8" y="17" style={strong}>
         {title}
       </text>

@@ -27,6 +27,7 @@ const live = (samples: LiveSample[]): Live => ({
   paired: [],
   latest: Object.fromEntries(samples.map((one) => [one.quantity, one])),
   light: [],
+  watched: [],
 })
 
 describe('conditions from the paired instruments', () => {

@@ -14,6 +14,8 @@ export type Live = {
   latest: Partial<Record<Measurable, Heard>>
   /** The last few minutes of irradiance, oldest first. */
   light: { at: number; value: number }[]
+  /** What is watched while it is read, of the last few minutes, oldest first. */
+  watched: Heard[]
 }
 
 const POLL_ms = 2000
@@ -22,7 +24,7 @@ const SENSED = ['irradiance', 'module-back-temperature', 'air-temperature'] as c
 
 export class LiveFeed {
   private cursor: number | null = null
-  private state: Live = { paired: [], latest: {}, light: [] }
+  private state: Live = { paired: [], latest: {}, light: [], watched: [] }
   private readonly listeners = new Set<() => void>()
   private timer: ReturnType<typeof setTimeout> | null = null
   private closed = false
@@ -52,16 +54,23 @@ export class LiveFeed {
   /** Takes samples as the feed gives them; also those which the page's own stand-ins make. */
   take(samples: readonly Heard[], paired: string[] = this.state.paired): void {
     const latest = { ...this.state.latest }
-    let light = this.state.light
+    let { light, watched } = this.state
     for (const sample of samples) {
       const before = latest[sample.quantity]
       // Each instrument has its own clock: only with itself is it later or earlier.
       if (!before || before.instrumentId !== sample.instrumentId || before.at <= sample.at)
         latest[sample.quantity] = sweptSoFar(before, sample)
+      if (isWatched(sample) && !watched.some((one) => one.at === sample.at && one.instrumentId === sample.instrumentId))
+        watched = [...watched, sample]
       if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
     }
     const oldest = this.now() - HISTORY_ms
-    this.state = { paired, latest, light: light.filter((one) => one.at >= oldest) }
+    this.state = {
+      paired,
+      latest,
+      light: light.filter((one) => one.at >= oldest),
+      watched: watched.filter((one) => Date.parse(one.at) >= oldest),
+    }
     for (const listener of this.listeners) listener()
   }
 
@@ -106,6 +115,9 @@ export class LiveFeed {
     )
   }
 }
+
+/** Figures that tell something by how they come: insulation rises while the array charges. */
+const isWatched = ({ quantity, old }: Heard): boolean => quantity === 'insulation' && !old
 
 /** A part of a sweep with all that came of it before. */
 function sweptSoFar(before: Heard | undefined, sample: Heard): Heard {

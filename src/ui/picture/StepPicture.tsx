@@ -9,6 +9,7 @@ import { Drawn } from './Drawn'
 const TimesPicture = lazy(() => import('./TimesPicture').then((module) => ({ default: module.TimesPicture })))
 
 const TrendPicture = lazy(() => import('./TrendPicture').then((module) => ({ default: module.TrendPicture })))
+const RisePicture = lazy(() => import('./RisePicture').then((module) => ({ default: module.RisePicture })))
 const SpikesPicture = lazy(() => import('./SpikesPicture').then((module) => ({ default: module.SpikesPicture })))
 
 const CurveShows = lazy(() => import('../curve/CurveShows').then((module) => ({ default: module.CurveShows })))
@@ -21,6 +22,7 @@ export function StepPicture({ picture, tag, timeZone }: Props) {
   if (picture.kind === 'curve') return <CurveShows picture={picture} />
   if (picture.kind === 'times') return <TimesPicture picture={picture} tag={tag} />
   if (picture.kind === 'trend') return <TrendPicture picture={picture} timeZone={timeZone} />
+  if (picture.kind === 'rise') return <RisePicture picture={picture} />
   if (picture.kind === 'spikes') return <SpikesPicture picture={picture} />
   const drawing = drawingOf(picture, timeZone)
   return drawing && <Drawn drawing={drawing} />

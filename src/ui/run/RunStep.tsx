@@ -149,6 +149,7 @@ export function RunStep(props: Props) {
         canWrite={canWrite}
         conditions={conditions}
         latest={live.latest}
+        watched={live.watched}
         instrumentId={tool}
         setInstrument={(id) => {
           localStorage.setItem(toolKey(one), id)

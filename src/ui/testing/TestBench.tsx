@@ -21,6 +21,7 @@ export function TestBench({ facts, stepKey, actions = noActions, conditions: lig
       canWrite
       conditions={light}
       latest={{}}
+      watched={[]}
       instrumentId={null}
       setInstrument={nothing}
       actions={actions}

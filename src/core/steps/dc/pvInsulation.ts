@@ -11,6 +11,7 @@ import type { Flag } from '../../verdict/verdict'
 import { isolatedGate, notReversed } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, figureOf, figuresOf, numberIn } from '../reading'
+import { risePictures } from '../rise'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleString } from '../worked'
@@ -210,6 +211,8 @@ export const pvInsulation: ReadStep<'string'> = {
       causeOf('surge-protection-in', isSurgeIn(context) ? 'fits' : 'does-not-fit', 'take-surge-out', figures),
     ]
   },
+  pictures: (context) =>
+    risePictures(context.reading, [negative, positive, joined], insulationAsked(context)?.test.minimum_Mohm ?? null),
   example: {
     source: 'IEC 62446-1:2016 table 2 (from memory): 9 modules of 37.40 V, system 421 V, are tested at 500 V, 1 Mohm',
     part: exampleString(9),
