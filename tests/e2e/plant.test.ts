@@ -16,6 +16,7 @@ import {
 } from '../support/browser'
 import { emptyJob, entriesOfJob } from '../support/jobs'
 import { base, demo } from '../support/server'
+import { TestJob } from '../support/testJob'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
@@ -444,6 +445,35 @@ describe('a list of twelve circuits', () => {
     await allSent(office)
     const kinds = new Set((await entriesOfJob(id)).map((entry) => entry.body.kind))
     expect([...kinds]).toEqual(['plant-change'])
+    expect(office.complaints).toEqual([])
+  })
+})
+
+describe('strings of the wrong type', () => {
+  it('are put right together, and that is undone after the page was loaded anew', async () => {
+    const job = await new TestJob().open(`P${uuid().slice(-9)}`)
+    const office = await pageOf(browser, 'supervisor', `/job#${job.id}/plant`)
+    await (await office.waitForSelector('.drawn[data-part=string]'))!.click()
+    await fillId(office, 'copies', '3')
+    await pressId(office, 'make-copies')
+    await sees(office, 'Change the 3 alike as well')
+    await office.click('[data-testid=together]')
+    await fillId(office, 'part-modulesInSeries', '9')
+    await office.keyboard.press('Tab')
+    const counts = async (): Promise<number[]> => {
+      await allSent(office)
+      const last = new Map<string, number>()
+      for (const { partId, body } of await entriesOfJob(job.id))
+        if (body.kind === 'plant-change' && body.after?.kind === 'string') last.set(partId!, body.after.modulesInSeries)
+      return [...last.values()]
+    }
+    await sees(office, '4 strings, 36 modules')
+    expect(await counts()).toEqual([9, 9, 9, 9])
+    await office.reload()
+    await sees(office, '4 strings, 36 modules')
+    await pressId(office, 'undo')
+    await sees(office, '4 strings, 44 modules')
+    expect(await counts()).toEqual([11, 11, 11, 11])
     expect(office.complaints).toEqual([])
   })
 })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { exampleString } from '../steps/worked'
 import { plantOf, testId } from '../testing/factsBuilder'
-import { type AddedKind, copiesOf, mayComeAt, nameable, partsAt, tagsAfter } from './additions'
+import { type AddedKind, alikeTo, copiesOf, mayComeAt, nameable, partsAt, tagsAfter } from './additions'
 import { copyOf, houseWith, pointWith, roofWith } from './begin'
 import { fieldsOf, kindOf } from './kinds'
 import { partDataSchema, partKinds } from './part'
@@ -145,5 +146,17 @@ describe('a plant to begin with', () => {
     expect(of('charge-point').data).toMatchObject({ circuitId: of('circuit').id })
     const old = new Set(from.parts.keys())
     expect(copy.filter((one) => old.has(one.id))).toEqual([])
+  })
+})
+
+describe('parts alike', () => {
+  it('differ in nothing but their tags', () => {
+    const plant = plantOf((builder) => {
+      for (const tag of ['1', '2', '3']) builder.string(tag)
+      builder.part({ ...exampleString(7), tag: '4' })
+    })
+    const [first, ...rest] = plant.ofKind('string')
+    expect(alikeTo(first!, plant).map((one) => one.data.tag)).toEqual(['2', '3'])
+    expect(alikeTo(rest.at(-1)!, plant)).toEqual([])
   })
 })

@@ -189,6 +189,14 @@ export const isAlike = (a: StringData, b: StringData): boolean =>
   (a.inverterId ?? null) === (b.inverterId ?? null) &&
   (a.switchId ?? null) === (b.switchId ?? null)
 
+const withoutTag = ({ data }: Part): string => JSON.stringify({ ...data, tag: '' })
+
+/** Other parts that differ from one in nothing but their tags: what is wrong with it is wrong with them. */
+export function alikeTo(part: Part, plant: PlantIndex): readonly Part[] {
+  const own = withoutTag(part)
+  return plant.ofKind(part.data.kind).filter((one) => one.id !== part.id && withoutTag(one) === own)
+}
+
 /** Parts that a field of another may name: of its kind, and none that hangs on that one already: no board feeds itself. */
 export function nameable(part: Part | null, field: PartField, plant: PlantIndex): readonly Part[] {
   const all: readonly Part[] = field.names ? plant.ofKind(field.names.kind as PartKind) : []

@@ -1,7 +1,7 @@
 'use client'
-import { Button, Dropdown, Form as AntForm, InputNumber, Space } from 'antd'
+import { Button, Checkbox, Dropdown, Form as AntForm, InputNumber, Space } from 'antd'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
-import { type AddedKind, mayComeAt } from '@/core/plant/additions'
+import { type AddedKind, alikeTo, mayComeAt } from '@/core/plant/additions'
 import type { RuledField } from '@/core/plant/kinds'
 import { valueAt } from '@/core/plant/missing'
 import type { Part, PartData } from '@/core/plant/part'
@@ -30,7 +30,8 @@ type Props = {
   /** The fields are to have the focus, once. */
   wantsFocus: boolean
   onFocused(): void
-  onKeep(data: PartData): void
+  /** With the parts that were alike, where they are to stay so. */
+  onKeep(data: PartData, together: readonly Part[]): void
   onAdd(kind: AddedKind): void
   onCopies(count: number): void
   onTakeOut(): void
@@ -47,6 +48,8 @@ export function PartSheet(props: Props) {
   const { plant } = evaluation
   const [texts, setTexts] = useState<Texts>(() => textsOf(part.data))
   const [message, setMessage] = useState<Message | null>(null)
+  const alike = useMemo(() => alikeTo(part, plant), [part, plant])
+  const [together, setTogether] = useState(false)
   const form = useRef<HTMLDivElement>(null)
   const kept = useRef(part.data)
   const isLeaving = useRef(false)
@@ -79,7 +82,7 @@ export function PartSheet(props: Props) {
     if (taken) setMessage({ field: 'tag', text: say('plant.tag-taken', { part: partName(taken) }) })
     else if (message?.field === field.id || !read.lacks) setMessage(null)
     setTexts((before) => ({ ...before, [field.id]: textsOf(read.data)[field.id] ?? '' }))
-    if (!isSame(read.data, part.data)) props.onKeep(read.data)
+    if (!isSame(read.data, part.data)) props.onKeep(read.data, together && field.id !== 'tag' ? alike : [])
   }
   const onKey = (event: KeyboardEvent): void => {
     if (event.key === 'Escape') {
@@ -102,6 +105,11 @@ export function PartSheet(props: Props) {
         <h2>{partName(part)}</h2>
         <small>{whereOf(part, evaluation)}</small>
       </header>
+      {canWrite && alike.length > 0 && (
+        <Checkbox checked={together} onChange={(event) => setTogether(event.target.checked)} data-testid="together">
+          {say('plant.together', { count: alike.length })}
+        </Checkbox>
+      )}
       {/* biome-ignore lint/a11y/noStaticElementInteractions: Escape and Enter of the fields inside */}
       <div ref={form} onKeyDown={onKey}>
         <AntForm layout="vertical" className="columns12" component="div" disabled={!canWrite}>
@@ -123,7 +131,7 @@ export function PartSheet(props: Props) {
       </div>
       {canWrite && part.data.kind !== 'site' && <Multiply {...props} />}
       {canWrite && part.revision === '' && (
-        <Button className="small" onClick={() => props.onKeep(data)} data-testid="holds">
+        <Button className="small" onClick={() => props.onKeep(data, [])} data-testid="holds">
           {say('plant.holds')}
         </Button>
       )}

@@ -268,7 +268,12 @@ export function PlantScreen({ store, snapshot, facts, evaluation, route, hasSche
               canWrite={canWrite}
               wantsFocus={wantsFocus}
               onFocused={onFocused}
-              onKeep={(data) => void changes.apply([{ id: chosen.id, data }])}
+              onKeep={(data, together) =>
+                void changes.apply([
+                  { id: chosen.id, data },
+                  ...together.map((one) => ({ id: one.id, data: { ...data, tag: one.data.tag } as PartData })),
+                ])
+              }
               onAdd={(kind) => add(kind, chosen.id)}
               onCopies={copies}
               onTakeOut={takeOut}

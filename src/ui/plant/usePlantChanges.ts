@@ -8,18 +8,48 @@ export type Change = { id: string; data: PartData | null }
 type Done = { id: string; before: PartData | null; after: PartData | null }[]
 type History = { done: readonly Done[]; undone: readonly Done[] }
 
+const ways = ({ done, undone }: History) => ({ canUndo: done.length > 0, canRedo: undone.length > 0 })
+
+/** So many steps may be taken back after the page was loaded anew. */
+const MOST_REMEMBERED = 40
+const keyOf = (jobId: string): string => `upstand.undo.${jobId}`
+
+/** What this tab did before it was loaded anew; another tab has its own. */
+function historyOf(jobId: string): History {
+  try {
+    return (JSON.parse(sessionStorage.getItem(keyOf(jobId)) ?? 'null') as History | null) ?? { done: [], undone: [] }
+  } catch {
+    return { done: [], undone: [] }
+  }
+}
+
+function rememberHistory(jobId: string, { done, undone }: History): void {
+  const kept: History = { done: done.slice(-MOST_REMEMBERED), undone: undone.slice(-MOST_REMEMBERED) }
+  try {
+    sessionStorage.setItem(keyOf(jobId), JSON.stringify(kept))
+  } catch {
+    // No room: what was done stays done, and can be undone until the page goes.
+  }
+}
+
 /**
  * Plant changes as entries; what was done together is kept, undone and done again together, newest first, by further
  * entries: nothing is ever taken back.
  */
 export function usePlantChanges(store: JobStore) {
   // What was done is known at once: whoever undoes twice in a breath undoes two things.
-  const history = useRef<History>({ done: [], undone: [] })
-  const [{ canUndo, canRedo }, show] = useState({ canUndo: false, canRedo: false })
-  const remember = useCallback((next: History): void => {
-    history.current = next
-    show({ canUndo: next.done.length > 0, canRedo: next.undone.length > 0 })
-  }, [])
+  const history = useRef<History | null>(null)
+  history.current ??= historyOf(store.jobId)
+  const known = history as { current: History }
+  const [{ canUndo, canRedo }, show] = useState(() => ways(known.current))
+  const remember = useCallback(
+    (next: History): void => {
+      known.current = next
+      rememberHistory(store.jobId, next)
+      show(ways(next))
+    },
+    [store],
+  )
   const put = useCallback(
     async (changes: readonly Change[]): Promise<Done | null> => {
       const parts = store.read().evaluation?.parts
@@ -40,20 +70,20 @@ export function usePlantChanges(store: JobStore) {
   const apply = useCallback(
     async (changes: readonly Change[]): Promise<boolean> => {
       const step = await put(changes)
-      if (step) remember({ done: [...history.current.done, step], undone: [] })
+      if (step) remember({ done: [...known.current.done, step], undone: [] })
       return step !== null
     },
     [put, remember],
   )
   const undo = async (): Promise<void> => {
-    const { done, undone } = history.current
+    const { done, undone } = known.current
     const last = done.at(-1)
     if (!last) return
     remember({ done: done.slice(0, -1), undone: [...undone, last] })
     await put([...last].reverse().map(({ id, before }) => ({ id, data: before })))
   }
   const redo = async (): Promise<void> => {
-    const { done, undone } = history.current
+    const { done, undone } = known.current
     const last = undone.at(-1)
     if (!last) return
     remember({ done: [...done, last], undone: undone.slice(0, -1) })

@@ -70,6 +70,7 @@ export const plantDrawn = {
   'plant.fewer': 'Fewer',
   'plant.more': 'More',
   'plant.how-many': 'How many alike',
+  'plant.together': '{count|one:Change the # that is alike as well|other:Change the # alike as well}',
   'plant.make-alike': 'Make {count} alike',
   'plant.more-actions': 'More to do with this part',
   'plant.retire-title': 'Take {part} out?',
