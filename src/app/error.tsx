@@ -1,4 +1,5 @@
 'use client'
+import { Button } from 'antd'
 import { broken } from '@/words/en/broken'
 
 /** What is shown where a screen broke: nothing entered is lost, for it was kept before it was drawn. */
@@ -8,9 +9,9 @@ export default function Broken({ reset }: { reset(): void }) {
       <div className="signin" role="alert">
         <h1>{broken['broken.title']}</h1>
         <p>{broken['broken.about']}</p>
-        <button type="button" className="slim-btn" onClick={reset}>
+        <Button className="small" onClick={reset}>
           {broken['broken.again']}
-        </button>
+        </Button>
       </div>
     </main>
   )

@@ -1,5 +1,5 @@
 'use client'
-import { Checkbox } from 'antd'
+import { Button, Checkbox } from 'antd'
 import type { Part } from '@/core/plant/part'
 import type { Caution, Hookup as HookupData } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -24,9 +24,9 @@ type Props = {
 export function Before({ hookup, part, cautions, ticked, onTick, open, onOpen, onTickAll, reading }: Props) {
   const wanting = reading ? cautions.filter(({ id, hard }) => hard && !ticked.includes(id)) : []
   const folds = (
-    <button type="button" className="slim-btn" aria-expanded={open} onClick={() => onOpen(!open)} data-testid="hook-up">
+    <Button className="small" aria-expanded={open} onClick={() => onOpen(!open)} data-testid="hook-up">
       {say(open ? 'bench.fold' : 'bench.hook-up')} <kbd>H</kbd>
-    </button>
+    </Button>
   )
   if (!open && wanting.length === 0)
     return (
@@ -51,9 +51,9 @@ export function Before({ hookup, part, cautions, ticked, onTick, open, onOpen, o
           <h3>{say('bench.before')}</h3>
           {!open || wanting.length === 0 ? folds : null}
           {wanting.length > 1 && (
-            <button type="button" className="slim-btn" onClick={onTickAll} data-testid="tick-all">
+            <Button className="small" onClick={onTickAll} data-testid="tick-all">
               {say('bench.tick-all')} <kbd>Y</kbd>
-            </button>
+            </Button>
           )}
         </div>
         <Cautions cautions={cautions} ticked={ticked} onTick={onTick} />

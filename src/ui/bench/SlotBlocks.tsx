@@ -1,4 +1,5 @@
 'use client'
+import { Button } from 'antd'
 import { type ReactNode, useState } from 'react'
 import type { ReadingEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
@@ -142,9 +143,9 @@ function RowBlock({ block, ...props }: Props & { block: readonly Slot[] }) {
     return (
       <p className="setup-line" data-testid="setup-line">
         <span>{answers.join(' · ')}</span>
-        <button type="button" className="slim-btn" onClick={() => setOpen(true)}>
+        <Button className="small" onClick={() => setOpen(true)}>
           {say('bench.set-up')}
-        </button>
+        </Button>
       </p>
     )
   return (

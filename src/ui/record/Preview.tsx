@@ -1,3 +1,4 @@
+import { Button } from 'antd'
 import { useState } from 'react'
 import type { Certificate, Table } from '@/report/certificate'
 import { say } from '@/words/say'
@@ -45,9 +46,9 @@ function CertificateTable({ table }: { table: Table }) {
           </tbody>
         </table>
         {rows.length < table.rows.length && (
-          <button type="button" className="slim-btn" onClick={() => setWhole(true)}>
+          <Button className="small" onClick={() => setWhole(true)}>
             {say('record.all-rows', { count: table.rows.length })}
-          </button>
+          </Button>
         )}
       </section>
     </>

@@ -1,4 +1,5 @@
 'use client'
+import { Button } from 'antd'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Way, walkOf } from '@/core/evaluation/walk'
@@ -49,13 +50,9 @@ export function RunScreen(props: Props) {
         <h1>{say('run.empty')}</h1>
         <p>{say('run.empty-why')}</p>
         <p style={{ paddingTop: 12 }}>
-          <button
-            type="button"
-            className="slim-btn"
-            onClick={() => go({ ...route, view: 'plant', step: null, partId: null })}
-          >
+          <Button className="small" onClick={() => go({ ...route, view: 'plant', step: null, partId: null })}>
             {say('run.add-first')}
-          </button>
+          </Button>
         </p>
       </div>
     )

@@ -1,4 +1,5 @@
 'use client'
+import { Button } from 'antd'
 import { lazy, type ReactNode, Suspense, useMemo } from 'react'
 import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
 import { sunOf } from '@/core/evaluation/sunOfDay'
@@ -224,14 +225,14 @@ function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
             {!reading.ended && (choosing || canVoid(reading)) && (
               <div className="tools" style={{ display: 'flex', gap: 8 }}>
                 {choosing && (
-                  <button type="button" className="slim-btn" onClick={() => onChoose(reading)}>
+                  <Button className="small" onClick={() => onChoose(reading)}>
                     {say('action.choose')}
-                  </button>
+                  </Button>
                 )}
                 {canVoid(reading) && (
-                  <button type="button" className="slim-btn" onClick={() => onVoid(reading)}>
+                  <Button className="small" onClick={() => onVoid(reading)}>
                     {say('action.void')}
-                  </button>
+                  </Button>
                 )}
               </div>
             )}

@@ -1,24 +1,21 @@
 /** Earth and the AC side: supply, boards as bars, a lane a way, charge points at their ends, the electrode in the ground. */
 import type { Part } from '@/core/plant/part'
 import type { PartOf } from '@/core/plant/plantIndex'
-import { boardsBelow, pointsOn, rootBoards } from '@/core/plant/tree'
+import { boardsBelow, rootBoards } from '@/core/plant/tree'
 import { figure, say } from '@/words/say'
-import { optionText } from '../optionText'
-import { emptySheet, fitted, type Ground, label, missingRuns, pieceOf, type Run, type Sheet, symbol } from './pieces'
-
-const PITCH = 40
-const AT = { left: 15, supply: 48, ring: 110, rcd: 156, bar: 208, child: 128, end: 652 }
-/** Ways of boards deep below stand no further in than this. */
-const DEEPEST = 390
-const POINT_PITCH = 46
-const PLACE_HIGH = 30
-/** Room beside the first bar: its name above, the supply beneath. */
-const LEAST_HIGH = 132
-
-type Outs = ReadonlyMap<string, { x: number; y: number }>
-export type EarthSide = Sheet & { foot: number; terminal: { x: number; y: number } | null }
-
-type Drawing = { side: EarthSide; ground: Ground; outs: Outs; risers: number; seen: Set<string> }
+import {
+  AT,
+  DEEPEST,
+  type Drawing,
+  type EarthSide,
+  LEAST_HIGH,
+  type Outs,
+  PITCH,
+  PLACE_HIGH,
+  rcdText,
+} from './earthFrame'
+import { emptySheet, fitted, type Ground, label, missingRuns, pieceOf, symbol } from './pieces'
+import { wayInto } from './ways'
 
 export function earthSide(ground: Ground, outs: Outs, top: number): EarthSide {
   const side: EarthSide = { ...emptySheet(), foot: top, terminal: null }
@@ -131,9 +128,6 @@ function incomingInto(
       isRing: true,
     })
 }
-
-const rcdText = ({ data }: PartOf<'rcd'>): string =>
-  `${data.delay === 'general' ? '' : `${say('drawing.delay.selective')}, `}${figure(data.rated_mA, 0)} mA`
 
 /** Which devices stand where on a board: before all its ways, before some of them, or in one. */
 function devicesOf(board: PartOf<'board'>, { plant }: Ground) {
@@ -250,129 +244,6 @@ function idleInto({ side, ground }: Drawing, rcd: PartOf<'rcd'>, x: number, y: n
     }),
   )
   return y + 48
-}
-
-function wayRuns({ data }: PartOf<'circuit'>, rcd: PartOf<'rcd'> | null): Run[] {
-  const device = data.device ? `${data.device}${data.rating_A ?? ''}` : ''
-  const areas =
-    data.line_mm2 === null ? '' : `${data.line_mm2}${data.protective_mm2 === null ? '' : `/${data.protective_mm2}`} mm²`
-  const length =
-    data.length_m === null ? '' : `${data.layout === 'ring' ? `${optionText('ring')} ` : ''}${data.length_m} m`
-  const detail = [device, rcd ? rcdText(rcd) : '', areas, length].filter(Boolean).join(', ')
-  return [
-    { text: data.feeds || say('plant.circuit-unnamed'), style: 'name' },
-    ...(detail ? [{ text: detail, style: 'detail' as const }] : []),
-  ]
-}
-
-/** One way: its number, its device, its cable; at its end what it feeds. */
-function wayInto(drawing: Drawing, way: PartOf<'circuit'>, x: number, y: number, rcd: PartOf<'rcd'> | null): number {
-  const { side, ground } = drawing
-  const { plant } = ground
-  const points = pointsOn(way, plant)
-  const inverters = plant.ofKind('inverter').filter((one) => plant.circuitOfInverter(one)?.id === way.id)
-  const isDraft = ground.drafts.has(way.id)
-  const end = points.length > 0 ? AT.end - 34 : inverters.length > 0 ? AT.end - 90 : AT.end
-  const missing = missingRuns(way)
-  const style = isDraft ? 'may' : missing.length > 0 ? 'pencil' : 'ink'
-  side.wires.push({ d: `M${x} ${y}H${end}`, style, width: 2.4 })
-  const isPhased = way.data.phases === 3
-  const room = end - (x + 76) - 4
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts: [way],
-      box: { x: x + 5, y: y - 27, w: end - x - 8, h: 36 },
-      shapes: [
-        symbol(rcd ? 'breaker-with-rcd' : 'breaker', x + 42, y),
-        ...(isPhased ? [{ is: 'line' as const, d: phases(x + 66, y), width: 1.6 }] : []),
-        ...(points.length + inverters.length === 0
-          ? [{ is: 'line' as const, d: `M${end} ${y - 6}v12`, width: 2.4 }]
-          : []),
-      ],
-      labels: [
-        label(x + 12, y - 7, [{ text: way.data.tag, style: 'number' }]),
-        label(x + 76, y - 8, fitted([...wayRuns(way, rcd), ...missing], room)),
-      ],
-      mark: { x: end - 10, y: y - 12 },
-    }),
-  )
-  if (rcd) rcdOfWay(drawing, rcd, x, y)
-  for (const one of inverters) toInverter(drawing, one, end, y)
-  for (const [k, point] of points.entries()) pointInto(drawing, point, end, y + k * POINT_PITCH)
-  return y + PITCH + Math.max(0, points.length - 1) * POINT_PITCH + (points.length > 0 ? 12 : 0)
-}
-
-const phases = (x: number, y: number): string => `M${x - 7} ${y + 5}l6-10M${x - 2} ${y + 5}l6-10M${x + 3} ${y + 5}l6-10`
-
-/** A device in one with the breaker of a way is a part of its own: it is found on the ring of the symbol. */
-function rcdOfWay({ side, ground }: Drawing, rcd: PartOf<'rcd'>, x: number, y: number): void {
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts: [rcd],
-      box: { x: x + 54, y: y - 12, w: 24, h: 24 },
-      shapes: [],
-      mark: { x: x + 70, y: y - 14 },
-    }),
-  )
-}
-
-const MOST_RISERS = 3
-
-/** From an inverter down to its way; where there are many, by name. */
-function toInverter(drawing: Drawing, inverter: PartOf<'inverter'>, end: number, y: number): void {
-  const { side, outs } = drawing
-  const out = outs.get(inverter.id)
-  const k = drawing.risers++
-  if (out && k < MOST_RISERS) {
-    const x = AT.end - 22 + k * 14
-    side.wires.push({ d: `M${out.x} ${out.y}H${x}V${y}H${end}`, style: 'ink', width: 3 })
-    return
-  }
-  side.wires.push({ d: `M${end} ${y}h10`, style: 'ink', width: 2.4 })
-  side.pieces.push(endLabel(drawing.ground, inverter, end, y))
-}
-
-/** At the end of a way stands the inverter that feeds in there, by its tag. */
-const endLabel = (ground: Ground, inverter: PartOf<'inverter'>, end: number, y: number) => ({
-  ...pieceOf({
-    ground,
-    parts: [inverter],
-    box: { x: end + 10, y: y - 14, w: 80, h: 28 },
-    shapes: [],
-    labels: [label(end + 14, y + 5, [{ text: inverter.data.tag, style: 'name' }])],
-  }),
-  key: `end ${inverter.id}`,
-})
-
-function pointInto({ side, ground }: Drawing, point: PartOf<'charge-point'>, end: number, y: number): void {
-  const { model, tag, place } = point.data
-  const about: Run[] = model
-    ? [
-        {
-          text: say('drawing.point', { rated: model.data.rated_A, outlet: optionText(model.data.outlet) }),
-          style: 'detail',
-        },
-      ]
-    : missingRuns(point)
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts: [point],
-      box: { x: end - 150, y: y + 4, w: 184, h: 26 },
-      shapes: [symbol('charge-point', end + 13, y)],
-      labels: [
-        label(
-          end - 6,
-          y + 20,
-          fitted([{ text: place ? `${tag} ${place}` : tag, style: 'detail' }, ...about], 240),
-          'end',
-        ),
-      ],
-      mark: { x: end + 30, y: y - 16 },
-    }),
-  )
 }
 
 function boardPlaces({ side }: Drawing, board: PartOf<'board'>, x: number, y: number): number {

@@ -5,7 +5,6 @@ import { partName, say } from '@/words/say'
 import { type Lane, lanesOf } from './lanes'
 import {
   addTo,
-  type Box,
   emptySheet,
   fitted,
   type Ground,
@@ -17,30 +16,19 @@ import {
   type Sheet,
   symbol,
 } from './pieces'
-
-const PITCH = 42
-const AT = {
-  sun: 34,
-  bus: 34,
-  bond: 14,
-  left: 44,
-  tag: 72,
-  chain: 86,
-  count: 294,
-  combiner: 350,
-  surge: 404,
-  sw: 440,
-  inverter: 520,
-}
-const CHAIN_WIDE = 178
-const INVERTER_WIDE = 84
-const INVERTER_LEAST = 56
-const PLACE_HIGH = 32
-const MOST_RAILS = 8
-
-type Placed = Lane & { y: number; array: PartOf<'array'> | null }
-/** Where an inverter's alternating current leaves, and how far down the side reaches. */
-export type SunSide = Sheet & { foot: number; outs: Map<string, { x: number; y: number }>; bonds: number[] }
+import {
+  AT,
+  CHAIN_WIDE,
+  INVERTER_LEAST,
+  INVERTER_WIDE,
+  MOST_RAILS,
+  PITCH,
+  PLACE_HIGH,
+  type Placed,
+  rangeOf,
+  type SunSide,
+} from './sunFrame'
+import { combinerInto, inverterBox, inverterInto, invertersOf, runsOf, surgesInto, switchInto } from './throughs'
 
 export function sunSide(ground: Ground): SunSide {
   const side: SunSide = { ...emptySheet(), foot: 0, outs: new Map(), bonds: [] }
@@ -144,9 +132,6 @@ function railsInto(side: SunSide, ground: Ground, array: PartOf<'array'>, top: n
   return y + 14
 }
 
-const rangeOf = (parts: readonly Part[]): string =>
-  say('drawing.range', { first: parts[0]!.data.tag, last: parts.at(-1)!.data.tag })
-
 /** The lanes of an array get their height; under them stands what may come. */
 function lanesInto(
   side: SunSide,
@@ -223,135 +208,6 @@ function laneInto(side: SunSide, ground: Ground, lane: Placed): void {
 
 const chainWide = (modules: number): number => Math.min(9, CHAIN_WIDE / modules) * modules
 const pair = (from: number, to: number, y: number): string => `M${from} ${y - 3.5}H${to}M${from} ${y + 3.5}H${to}`
-
-type Through<T> = { parts: readonly T[]; lanes: readonly Placed[] }
-/** Neighbouring lanes that go through the same parts. */
-function runsOf<T extends Part>(
-  lanes: readonly Placed[],
-  through: (lane: Placed) => readonly (T | null)[],
-): Through<T>[] {
-  const runs: { key: string; parts: readonly T[]; lanes: Placed[] }[] = []
-  for (const lane of lanes) {
-    const parts = through(lane).filter((one) => one !== null)
-    const key = parts.map((one) => one.id).join()
-    const last = runs.at(-1)
-    if (last && last.key === key && key !== '') last.lanes.push(lane)
-    else runs.push({ key, parts, lanes: [lane] })
-  }
-  return runs.filter((run) => run.parts.length > 0)
-}
-
-/** Inverters that a lane goes to, each once. */
-function invertersOf({ plant }: Ground, lane: Placed): PartOf<'inverter'>[] {
-  const found = new Map<string, PartOf<'inverter'>>()
-  for (const one of lane.strings) {
-    const inverter = plant.inverterOf(one)
-    if (inverter) found.set(inverter.id, inverter)
-  }
-  return [...found.values()]
-}
-
-const middleOf = (lanes: readonly Placed[]): number => (lanes[0]!.y + lanes.at(-1)!.y) / 2
-
-function combinerInto(side: SunSide, ground: Ground, { parts, lanes }: Through<PartOf<'combiner'>>): void {
-  const [combiner] = parts as [PartOf<'combiner'>]
-  const [top, foot] = [lanes[0]!.y - 18, lanes.at(-1)!.y + 18]
-  const isMore = lanes.some((one) => one.isMore)
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts: [combiner],
-      box: { x: AT.combiner - 20, y: top - 2, w: 40, h: foot - top + 20 },
-      shapes: [{ is: 'combiner', x: AT.combiner, top, foot }],
-      labels: isMore ? [] : [label(AT.combiner, foot + 14, [{ text: combiner.data.tag, style: 'detail' }], 'middle')],
-    }),
-  )
-}
-
-function switchInto(side: SunSide, ground: Ground, { parts, lanes }: Through<PartOf<'dc-switch'>>): void {
-  const [own] = parts as [PartOf<'dc-switch'>]
-  const [top, foot] = [lanes[0]!.y, lanes.at(-1)!.y]
-  const { rating_A } = own.data
-  const text =
-    rating_A === null
-      ? [{ text: own.data.tag, style: 'detail' as const }, ...missingRuns(own)]
-      : [{ text: `${own.data.tag}, ${rating_A} A`, style: 'detail' as const }]
-  if (lanes.length > 1) side.wires.push({ d: `M${AT.sw} ${top - 7}V${foot - 9}`, style: 'gang' })
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts: [own],
-      box: { x: AT.sw - 26, y: top - 22, w: 54, h: foot - top + 46 },
-      shapes: lanes.map(({ y }) => symbol('switch', AT.sw, y)),
-      labels: [label(AT.sw + 28, foot + 20, fitted(text, 200), 'end')],
-      mark: { x: AT.sw - 34, y: foot + 15 },
-    }),
-  )
-}
-
-/** Surge protection hangs on the wire before the inverter; nothing says on which, so on the last. */
-function surgesInto(side: SunSide, ground: Ground, lanes: readonly Placed[]): void {
-  const last = lanes.at(-1)
-  if (!last) return
-  const own = ground.plant.ofKind('surge-protection')
-  own.slice(0, MOST_SURGES).forEach((surge, k) => {
-    const x = AT.surge + 76 - k * 4
-    const y = (lanes[lanes.length - 1 - k] ?? last).y + 22
-    side.wires.push({ d: `M${x} ${y - 18}V${y - 10}`, style: 'ink', width: 2 })
-    side.pieces.push(
-      pieceOf({
-        ground,
-        parts: [surge],
-        box: { x: x - 12, y: y - 12, w: 30 + surge.data.tag.length * 7, h: 24 },
-        shapes: [symbol('surge-protection', x, y, 0.8)],
-        labels: [label(x + 12, y + 8, [{ text: surge.data.tag, style: 'detail' }])],
-      }),
-    )
-  })
-}
-const MOST_SURGES = 3
-
-function inverterInto(side: SunSide, ground: Ground, { parts, lanes }: Through<PartOf<'inverter'>>): void {
-  const middle = middleOf(lanes)
-  const high = Math.max(INVERTER_LEAST, lanes.at(-1)!.y - lanes[0]!.y + 40)
-  const box = { x: AT.inverter, y: middle - high / 2, w: INVERTER_WIDE, h: high }
-  const inputs = lanes.filter((lane) => !lane.isMore).map((lane) => ({ y: lane.y, text: inputOf(lane) }))
-  inverterBox(side, ground, parts, box, inputs)
-}
-
-/** The input that all of a lane go to; none where they differ. */
-function inputOf({ strings }: Placed): string {
-  const [first, ...others] = strings.map((one) => one.data.input ?? '')
-  return others.every((one) => one === first) ? (first ?? '') : ''
-}
-
-function inverterBox(
-  side: SunSide,
-  ground: Ground,
-  parts: readonly PartOf<'inverter'>[],
-  box: Box,
-  inputs: readonly { y: number; text: string }[],
-): void {
-  const [first] = parts as [PartOf<'inverter'>]
-  const many = parts.length > 1
-  const about: Run[] = many
-    ? [{ text: say('drawing.count-alike', { count: parts.length }), style: 'detail' }]
-    : missingRuns(first)
-  side.pieces.push(
-    pieceOf({
-      ground,
-      parts,
-      box,
-      shapes: [{ is: 'inverter', box, inputs, sheets: many ? 2 : 0 }],
-      labels: [label(box.x, box.y - 7, [{ text: first.data.tag, style: 'name' }, ...fitted(about, 90)])],
-      mark: { x: box.x + box.w - 4, y: box.y + 4 },
-      ...(many
-        ? { fold: `inverters ${first.id}`, name: say('drawing.alike', { range: rangeOf(parts), count: parts.length }) }
-        : {}),
-    }),
-  )
-  for (const one of parts) if (!side.outs.has(one.id)) side.outs.set(one.id, { x: box.x + box.w, y: box.y + box.h / 2 })
-}
 
 /** A ring on the wire of the lane that is open: what may come on its way to the inverter. */
 function ringInto(side: SunSide, ground: Ground, lane: Placed): void {
