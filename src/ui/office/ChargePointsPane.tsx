@@ -49,6 +49,7 @@ export function ChargePointsPane({ mayAdd }: { mayAdd: boolean }) {
         rowKey="id"
         size="small"
         pagination={false}
+        scroll={{ x: 'max-content' }}
         dataSource={models}
         locale={{ emptyText: say('models.none') }}
         style={{ paddingTop: 12 }}
