@@ -477,3 +477,43 @@ describe('strings of the wrong type', () => {
     expect(office.complaints).toEqual([])
   })
 })
+
+describe('two fingers on the drawing', () => {
+  it('that move apart make it larger, and together smaller; one finger scrolls', async () => {
+    await page.goto(`${base}/job#${demo.job.workshop}/plant`)
+    await page.waitForSelector('.plant-drawing')
+    const wide = (): Promise<number> => page.$eval('.plant-drawing', (one) => one.getBoundingClientRect().width)
+    const fingers = (...apart: number[]): Promise<void> =>
+      page.$eval(
+        '.drawing-pane',
+        (pane, distances) => {
+          for (const [k, distance] of distances.entries()) {
+            const at = (x: number, identifier: number) =>
+              new Touch({ identifier, target: pane, clientX: 300 + x, clientY: 300 })
+            const touches = distance === 0 ? [at(0, 1)] : [at(-distance / 2, 1), at(distance / 2, 2)]
+            const name = k === 0 ? 'touchstart' : 'touchmove'
+            pane.dispatchEvent(new TouchEvent(name, { touches, cancelable: true, bubbles: true }))
+          }
+          pane.dispatchEvent(new TouchEvent('touchend', { touches: [], bubbles: true }))
+        },
+        apart,
+      )
+    const before = await wide()
+    await fingers(100, 120, 150)
+    await page.waitForFunction(
+      (was: number) => document.querySelector('.plant-drawing')!.getBoundingClientRect().width > 1.4 * was,
+      {},
+      before,
+    )
+    const larger = await wide()
+    await fingers(0, 0)
+    expect(await wide()).toBeCloseTo(larger, 0)
+    await fingers(150, 100)
+    await page.waitForFunction(
+      (was: number) => Math.abs(document.querySelector('.plant-drawing')!.getBoundingClientRect().width - was) < 3,
+      {},
+      before,
+    )
+    expect(page.complaints).toEqual([])
+  })
+})

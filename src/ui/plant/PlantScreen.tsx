@@ -2,7 +2,7 @@
 import '@/words/ac'
 import '@/words/plant'
 import { Button, Drawer, Modal } from 'antd'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { Evaluation } from '@/core/evaluation/types'
 import { checkOf, troublesOf } from '@/core/evaluation/troubles'
@@ -22,6 +22,7 @@ import { layoutOf } from './drawing/layout'
 import { PlantDrawing } from './drawing/PlantDrawing'
 import type { Piece } from './drawing/pieces'
 import { Outline } from './Outline'
+import { Pane } from './Pane'
 import { PartSheet } from './PartSheet'
 import { PlantFoot } from './PlantFoot'
 import { StringsForm } from './StringsForm'
@@ -346,36 +347,6 @@ function useLibraries(plant: PlantIndex) {
   const [models, addModel] = useLibrary('charge-point-models', usedModels)
   const all = useMemo(() => ({ module: types, 'charge-point': models }), [types, models])
   return { all, addType, addModel }
-}
-
-const ZOOM_STEP = 1.12
-
-type PaneProps = {
-  paneRef: React.RefObject<HTMLDivElement | null>
-  onZoom(by: number): void
-  children: React.ReactNode
-}
-
-/** Where the drawing scrolls; with Ctrl the wheel zooms. */
-function Pane({ paneRef, onZoom, children }: PaneProps) {
-  const zoom = useRef(onZoom)
-  zoom.current = onZoom
-  useEffect(() => {
-    const pane = paneRef.current
-    const onWheel = (event: WheelEvent): void => {
-      if (!event.ctrlKey) return
-      event.preventDefault()
-      zoom.current(event.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP)
-    }
-    // A listener of the library cannot hold the page's own zoom back.
-    pane?.addEventListener('wheel', onWheel, { passive: false })
-    return () => pane?.removeEventListener('wheel', onWheel)
-  }, [paneRef])
-  return (
-    <div className="drawing-pane" ref={paneRef}>
-      {children}
-    </div>
-  )
 }
 
 /** Two devices without reception can each have entered a part under one tag. */
