@@ -2,7 +2,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Entry } from '@/core/record/entry'
-import { allSent, fileShelf, openBrowser, pageOf, sees } from '../support/browser'
+import { allSent, fileShelf, openBrowser, pageOf, pressId, sees } from '../support/browser'
 import { base, cookieOf, demo, knock } from '../support/server'
 
 let browser: Browser
@@ -35,6 +35,8 @@ describe('a photo at the step', () => {
       })
       .toBuffer()
     await sees(page, 'Photos')
+    await pressId(page, 'photo-open')
+    await page.waitForSelector('.photo-add input')
     await page.type('.photo-add input', 'plug of string 1')
     await choose('large.jpg', large)
     await page.waitForSelector('.photos img')

@@ -24,7 +24,9 @@ beforeAll(async () => {
   office = await shelf.places()
   await ranOn(office, ['seal-key'])
   await inside(office, async (owner) => {
-    await owner.query("INSERT INTO company VALUES (1, 'Fern Electrical', '', 'UTC', 'en', 0)")
+    await owner.query(
+      "INSERT INTO company (id, name, address, time_zone, language, demo) VALUES (1, 'Fern Electrical', '', 'UTC', 'en', 0)",
+    )
     await owner.query(
       "INSERT INTO user (id, name, email, created_at, updated_at) VALUES ('u', 'Una', 'u@x', NOW(), NOW())",
     )

@@ -72,7 +72,9 @@ describe('the bench', () => {
     for (const { id } of step.cautions) expect(html).toContain(plain(sayCode('caution', id)))
     // Where a panel stands over the questions the drawing is behind a key.
     expect(html).toContain(
-      isRead(step) && (step.panel || step.id === 'safe-isolation') ? 'How it is connected' : 'role="img"',
+      isRead(step) && (step.panel || step.id === 'safe-isolation' || step.slots.some(({ kind }) => kind === 'curve'))
+        ? 'How it is connected'
+        : 'role="img"',
     )
     expect(html).toContain('data-testid="verdict"')
     expect(html).not.toContain('NaN')

@@ -1,9 +1,10 @@
 'use client'
 import type { ReactNode } from 'react'
-import { Button, Select } from 'antd'
+import { Button } from 'antd'
 import type { Instrument } from '@/core/record/instrument'
 import { say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
+import { LateSelect } from '../shell/LateSelect'
 import { yearDay } from '../shell/time'
 import { type Draft, type DraftState, type Place, places } from './draft'
 
@@ -72,14 +73,13 @@ export function InstrumentCell({
       <label className="nm" htmlFor="slot-with">
         {say(tool?.standIn ? 'slot.instrument-simulated' : 'slot.instrument')}
       </label>
-      <Select<string>
+      <LateSelect
         id="slot-with"
-        size="small"
         value={tool?.id ?? null}
         disabled={!canWrite}
-        popupMatchSelectWidth={false}
-        onChange={onTool}
-        options={kit.map((one) => ({ value: one.id, label: `${one.tag} ${one.name}` }))}
+        onValue={onTool}
+        options={kit.map((one) => ({ value: one.id, text: `${one.tag} ${one.name}` }))}
+        testId="instrument"
       />
       <Calibrated tool={tool} />
       {children}
@@ -98,15 +98,14 @@ export function PlaceSelect({
   onPlace(place: Place): void
 }) {
   return (
-    <Select<Place>
+    <LateSelect
       id="slot-place"
-      aria-label={say('slot.place')}
-      size="small"
+      label={say('slot.place')}
       value={place ?? 'plugs'}
       disabled={readOnly}
-      onChange={onPlace}
-      options={places.map((one) => ({ value: one, label: sayCode('place', one) }))}
-      data-testid="place"
+      onValue={(next) => onPlace(next as Place)}
+      options={places.map((one) => ({ value: one, text: sayCode('place', one) }))}
+      testId="place"
     />
   )
 }

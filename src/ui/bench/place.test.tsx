@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { act } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 import { stepKey } from '@/core/evaluate'
 import type { Body } from '@/core/record/entry'
@@ -18,10 +19,15 @@ describe('where a string was read', () => {
     const actions = { ...noActions, keep }
     await draw(<TestBench facts={build.facts()} stepKey={stepKey('pv-voc', string)} actions={actions} />)
     expect(find('[data-testid=place]').textContent).toContain('plugs')
-    await press('[data-testid=place] .ant-select-content, [data-testid=place] .ant-select-selector')
-    const atInverter = [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find((one) =>
-      one.textContent?.includes('inverter'),
-    )!
+    await press('[data-testid=place]')
+    // The list comes with the press.
+    const atInverter = await vi.waitFor(async () => {
+      await act(async () => undefined)
+      const all = [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')]
+      const found = all.find((one) => one.textContent?.includes('inverter'))
+      if (!found) throw new Error('the list is not there yet')
+      return found
+    }, 5000)
     atInverter.id = 'at-inverter'
     await press('#at-inverter')
     await press('[data-testid=tick-all]')

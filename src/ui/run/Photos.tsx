@@ -1,6 +1,6 @@
 'use client'
-import { Button, Input, Upload } from 'antd'
-import { useEffect, useState } from 'react'
+import { Button } from 'antd'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import type { Evaluation, Photo, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import { say } from '@/words/say'
@@ -8,15 +8,18 @@ import type { JobStore } from '../device/jobStore'
 import { device, inGoodTime } from '../device/store'
 import { clockTime } from '../shell/time'
 
+// The chooser of files is large: it comes when somebody has a picture.
+const PhotoAdd = lazy(() => import('./PhotoAdd').then((module) => ({ default: module.PhotoAdd })))
+
 type Props = { store: JobStore; facts: Facts; evaluation: Evaluation; one: StepEvaluation; canWrite: boolean }
 
 /** Pictures of a step: taken or chosen, made small on the device, and shown with their words and time. */
 export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
+  const [adding, setAdding] = useState(false)
   const [caption, setCaption] = useState('')
   const [said, setSaid] = useState<string | null>(null)
   const own = evaluation.photos.filter((photo) => photo.step === one.step.id && photo.partId === one.part.id)
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return
+  const take = async (file: File): Promise<void> => {
     setSaid(say('photo.working'))
     // The reader of camera files comes only when somebody has a picture.
     const { shrinkPhoto, MOST_FILE_BYTES } = await import('../device/photo')
@@ -36,29 +39,15 @@ export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
           <Shown key={photo.entryId} photo={photo} jobId={store.jobId} zone={facts.job.timeZone} />
         ))}
       </div>
-      {canWrite && (
-        <div className="photo-add">
-          <Input
-            size="small"
-            value={caption}
-            maxLength={200}
-            aria-label={say('photo.caption')}
-            placeholder={say('photo.caption')}
-            onChange={(event) => setCaption(event.target.value)}
-          />
-          <Upload
-            accept="image/*"
-            capture="environment"
-            showUploadList={false}
-            beforeUpload={(file) => {
-              void take(file)
-              return false
-            }}
-            data-testid="photo"
-          >
-            <Button size="small">{say('photo.add')}</Button>
-          </Upload>
-        </div>
+      {canWrite && !adding && (
+        <Button className="small" onClick={() => setAdding(true)} data-testid="photo-open">
+          {say('photo.add')}
+        </Button>
+      )}
+      {canWrite && adding && (
+        <Suspense>
+          <PhotoAdd caption={caption} onCaption={setCaption} onFile={(file) => void take(file)} />
+        </Suspense>
       )}
       {said && (
         <p className="said" role="status">

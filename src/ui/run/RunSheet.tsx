@@ -1,5 +1,5 @@
 'use client'
-import { Collapse, Segmented } from 'antd'
+import { Collapse, Radio } from 'antd'
 import { memo, useEffect, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Walk, type WalkGroup, type Way, ways } from '@/core/evaluation/walk'
@@ -110,12 +110,13 @@ const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
 /** By test or by place, with what each way still costs. */
 function WayChoice({ walks, way, setWay }: Pick<RunSheetProps, 'walks' | 'way' | 'setWay'>) {
   return (
-    <Segmented<Way>
+    <Radio.Group
       block
+      optionType="button"
       className="walks"
       aria-label={say('walk.name')}
       value={way}
-      onChange={setWay}
+      onChange={({ target }) => setWay(target.value as Way)}
       options={ways.map((one) => ({
         value: one,
         label: (

@@ -1,5 +1,5 @@
 'use client'
-import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Conditions } from '@/core/record/entry'
@@ -13,12 +13,10 @@ import type { JobStore, Snapshot } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
 import { conditionsNow } from '../live/conditions'
 import type { Live, LiveFeed } from '../live/liveFeed'
+import { Photos } from './Photos'
 import { pressForAll } from './pressSimulated'
 import { type Dialog, RunDialogs } from './RunDialogs'
 import { Side } from './Side'
-
-// The chooser of files is large: the bench is there before it.
-const Photos = lazy(() => import('./Photos').then((module) => ({ default: module.Photos })))
 
 type Props = {
   store: JobStore
@@ -116,11 +114,7 @@ export function RunStep(props: Props) {
   const signed = evaluation.signatures.length > 0
   const canVoid = (reading: ReadingEvaluation): boolean =>
     canWrite && (snapshot.right === 'supervisor' || (reading.entry.personId === store.me.id && !signed))
-  const photos = (
-    <Suspense>
-      <Photos store={store} facts={facts} evaluation={evaluation} one={one} canWrite={canWrite} />
-    </Suspense>
-  )
+  const photos = <Photos store={store} facts={facts} evaluation={evaluation} one={one} canWrite={canWrite} />
   const side = {
     photos,
     facts,

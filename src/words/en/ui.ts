@@ -298,6 +298,7 @@ export const ui = {
   'office.regime-version': '{name}, version {version}',
   'office.changed': 'From {from}, by {by}: {reason}',
   'photo.title': 'Photos',
+  'photo.choose': 'Take or choose',
   'photo.add': 'Add a photo',
   'photo.caption': 'What it shows',
   'photo.of': 'Photo of {time}',
