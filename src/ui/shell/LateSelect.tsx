@@ -1,19 +1,10 @@
 'use client'
 import { lazy, Suspense, useState } from 'react'
 import { ChevronDown } from './ChevronDown'
+import type { LateProps } from './OpenSelect'
 
 // The library's list is large, and on most benches nothing else is chosen: it comes with the first press.
 const OpenSelect = lazy(() => import('./OpenSelect').then((module) => ({ default: module.OpenSelect })))
-
-export type LateProps = {
-  id: string
-  /** Where no label of its own names it. */
-  label?: string | undefined
-  value: string | null
-  options: readonly { value: string; text: string }[]
-  onValue(value: string): void
-  testId: string
-}
 
 /** One of a few, as it stands; the list of all comes when it is pressed. */
 export function LateSelect({ disabled, ...list }: LateProps & { disabled: boolean }) {

@@ -1,5 +1,14 @@
 import { Select } from 'antd'
-import type { LateProps } from './LateSelect'
+
+export type LateProps = {
+  id: string
+  /** Where no label of its own names it. */
+  label?: string | undefined
+  value: string | null
+  options: readonly { value: string; text: string }[]
+  onValue(value: string): void
+  testId: string
+}
 
 /** A list that stands open. */
 export const OpenSelect = ({ id, label, value, options, onValue, testId }: LateProps) => (
