@@ -6,6 +6,7 @@ const usage = `./upstand start [--port N] [--empty]   install what is missing, b
 ./upstand test                        every check, from types to the real interface
 ./upstand dev [--port N]              for developers: rebuilds while you type
 ./upstand calc [NAME]                 calculations: JSON in, JSON out
+./upstand verify-seal FILE             whether a sealed record is whole, and who sealed it
 ./upstand backup [--encrypt]          write all that the company has into one checked file, also while it runs
 ./upstand restore FILE [--try]        put a backup back; --try only shows that it could be
 ./upstand doctor                      says what is found in the data folder and what to do

@@ -1,4 +1,6 @@
+import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { recordToSeal } from '@/server/seal/recordToSeal'
 import { verifySeal } from '@/server/seal/verifySeal'
@@ -14,6 +16,17 @@ describe('a seal of an earlier core', () => {
     expect(old.record.coreVersion).toBe('0.2.0')
     expect(verifySeal(old)).toMatchObject({ whole: true })
     expect(calc('verify-seal', old).out).toMatchObject({ whole: true })
+  })
+
+  it('is checked by the name of its file, from whatever folder', () => {
+    const upstand = resolve(import.meta.dirname, '../../upstand')
+    const check = (...names: string[]) =>
+      spawnSync(upstand, ['verify-seal', ...names], { cwd: `${import.meta.dirname}/data`, encoding: 'utf8' })
+    expect(JSON.parse(check('seal-core-0.2.0.json').stdout)).toMatchObject({ whole: true })
+    for (const wrong of [[], ['no-such.json'], ['seal-core-0.2.0.json', 'another']]) {
+      const { status, stderr } = check(...wrong)
+      expect([status, stderr]).toEqual([2, expect.stringContaining('Name the sealed record')])
+    }
   })
 
   it('breaks where a figure of it is changed', () => {

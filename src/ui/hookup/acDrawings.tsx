@@ -87,15 +87,15 @@ export const acDrawings: Drawings = {
       <Balloon x={48} y={98} n={1} />
       <Balloon x={262} y={66} n={2} />
       <Balloon x={160} y={86} n={3} />
-      <Word x={46} y={150}>
+      <Word x={8} y={164}>
         {lead(1)}
       </Word>
-      <Word x={196} y={164}>
+      <text x="303" y="164" textAnchor="end">
         {lead(2)}
-      </Word>
-      <Word x={186} y={144}>
+      </text>
+      <text x="178" y="146" textAnchor="middle">
         {lead(3)}
-      </Word>
+      </text>
     </>
   ),
   'electrode-loop': ({ lead }) => (
@@ -136,9 +136,7 @@ export const acDrawings: Drawings = {
       <Word x={194} y={62}>
         {lead(2)}
       </Word>
-      <Word x={188} y={118}>
-        {lead(3)}
-      </Word>
+      <Named x={200} y={114} n={3} words={lead(3)} />
     </>
   ),
   'ze-at-origin': ({ lead }) => (

@@ -53,7 +53,7 @@ export const print = {
   'certificate.key': 'Signing key, SHA-256: {key}',
   'certificate.other-key': 'Another key of this company: {key}',
   'certificate.verify':
-    'The sealed data are attached to this file as {file}. Check them with: upstand calc verify-seal',
+    'The sealed data are attached to this file as {file}. Check them with: upstand verify-seal FILE',
   'certificate.verify-how':
     'Or without Upstand: “record” as canonical JSON (RFC 8785) has the SHA-256 above; “seal” without publicKey and signature, in the same form, is what the Ed25519 signature covers; the SHA-256 of publicKey (base64, SPKI) is the signing key above.',
   'certificate.page': 'Page {page} of {pages}',
