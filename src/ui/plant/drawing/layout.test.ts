@@ -1,6 +1,7 @@
 import '@/words/ac'
 import '@/words/plant'
 import { describe, expect, it } from 'vitest'
+import type { Verdict } from '@/core/verdict/verdict'
 import { isAlike, type NewPart } from '@/core/plant/additions'
 import { houseWith, pointWith } from '@/core/plant/begin'
 import type { PartData } from '@/core/plant/part'
@@ -24,8 +25,15 @@ const string = (tag: string, links: object) =>
 const inverter = (tag: string) => ({ kind: 'inverter', tag, maxInput_V: 1000 }) as const
 const board = (tag: string, boardId: string | null = null) => ({ kind: 'board', tag, name: '', boardId }) as const
 
+const nothing = {
+  opened: new Set<string>(),
+  troubles: new Map<string, Verdict>(),
+  drafts: new Set<string>(),
+  selected: null,
+  canWrite: true,
+}
 const drawn = (plant: PlantIndex, opened: string[] = []): Layout =>
-  layoutOf({ plant, opened: new Set(opened), troubles: new Map(), drafts: new Set(), selected: null, canWrite: true })
+  layoutOf({ ...nothing, plant, opened: new Set(opened) })
 
 /** Sheds with many strings: combiners and inverters of their own. */
 const field = (combiners: number) =>
@@ -205,6 +213,18 @@ describe('strings alike', () => {
   it('are drawn each by itself up to eight', () => {
     const plant = plantOf((builder) => Array.from({ length: 8 }, (_, k) => builder.string(`${k + 1}`)))
     expect(lanesOf(plant.ofKind('string'), plant, new Set())).toHaveLength(8)
+  })
+
+  it('wear the worst that is wrong with one of them', () => {
+    const plant = plantOf((builder) => Array.from({ length: 12 }, (_, k) => builder.string(`${k + 1}`)))
+    const [first, , third] = plant.ofKind('string')
+    const troubles = new Map<string, Verdict>([
+      [first!.id, 'close'],
+      [third!.id, 'outside'],
+    ])
+    const { pieces } = layoutOf({ ...nothing, plant, troubles })
+    const stacks = pieces.filter((one) => one.kind === 'string' && one.ids.length > 1)
+    expect(stacks.map((one) => one.trouble?.verdict)).toEqual(['outside'])
   })
 
   it('leave the stack when one of them is changed', () => {

@@ -3,7 +3,7 @@ import type { AddedKind } from '@/core/plant/additions'
 import { missingOf } from '@/core/plant/missing'
 import type { Part, PartKind } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
-import type { Verdict } from '@/core/verdict/verdict'
+import { type Verdict, worst } from '@/core/verdict/verdict'
 import { partName } from '@/words/say'
 import { labelOf } from '../partForm'
 
@@ -131,7 +131,9 @@ type Make = {
 /** A piece of one part, or of several alike. */
 export function pieceOf({ ground, parts, box, shapes, labels = [], mark, fold = null, name }: Make): Piece {
   const [first] = parts as [Part]
-  const verdict = parts.map((one) => ground.troubles.get(one.id)).find((one) => one !== undefined)
+  // Of several alike the worst is told: a fold hides nothing.
+  const troubles = parts.flatMap((one) => ground.troubles.get(one.id) ?? [])
+  const verdict = troubles.length > 0 ? worst(troubles) : null
   return {
     key: fold ?? first.id,
     ids: parts.map((one) => one.id),
