@@ -1,4 +1,5 @@
 /** A figure while it was watched, a line a slot, for the print. */
+import type { Unit } from '@/core/quantity/unit'
 import type { RiseLine, RisePicture } from '@/core/steps/picture'
 import { quantity, say, sayCode } from '@/words/say'
 import { type Drawing, line, type Node, words } from './node'
@@ -11,6 +12,19 @@ const TOP = 30
 const FOOT = HIGH - 34
 const dashes = ['', '6 4', '2 3'] as const
 
+export const riseFigure = (value: number, unit: Unit): string => quantity(value, unit, value < 10 ? 2 : 1)
+
+/** A line in one sentence: how it went, between what, and where it ended. */
+export const riseText = (line: RiseLine, unit: Unit): string =>
+  say('rise.line', {
+    what: sayCode('slot', line.slot),
+    course: sayCode('rise.course', line.course),
+    lowest: riseFigure(line.lowest, unit),
+    highest: riseFigure(line.highest, unit),
+    last: riseFigure(line.last, unit),
+    seconds: line.points.at(-1)![0],
+  })
+
 export function riseDrawing({ lines, unit }: RisePicture): Drawing {
   const most = 1.1 * Math.max(...lines.map((one) => one.highest))
   const last_s = Math.max(...lines.map((one) => one.points.at(-1)![0]))
@@ -18,22 +32,11 @@ export function riseDrawing({ lines, unit }: RisePicture): Drawing {
   const y = (value: number): number => FOOT - (value / most) * (FOOT - TOP)
   const pathOf = ({ points }: RiseLine): string =>
     points.map(([seconds, value], k) => `${k === 0 ? 'M' : 'L'}${x(seconds)} ${y(value)}`).join('')
-  const told = (one: RiseLine): string => {
-    const figure = (value: number): string => quantity(value, unit, value < 10 ? 2 : 1)
-    return say('rise.line', {
-      what: sayCode('slot', one.slot),
-      course: sayCode('rise.course', one.course),
-      lowest: figure(one.lowest),
-      highest: figure(one.highest),
-      last: figure(one.last),
-      seconds: one.points.at(-1)![0],
-    })
-  }
   return {
     name: 'rise',
     wide: WIDE,
     high: HIGH,
-    label: lines.map(told).join('. '),
+    label: lines.map((one) => riseText(one, unit)).join('. '),
     nodes: [
       line(`M${FROM - 8} ${FOOT}H${TO + 8}`, 'ink', 1.6),
       ...lines.flatMap((one, k): Node[] => [

@@ -13,3 +13,12 @@ export const tooltipLook = (palette: Palette) => ({
   extraCssText: 'box-shadow:none;white-space:normal',
   textStyle: { ...chartText(palette), color: palette.ink },
 })
+
+/** An axis of figures that begins at nothing, with a few faint lines. */
+export const upFromNothing = (palette: Palette): object => ({
+  type: 'value',
+  min: 0,
+  axisLabel: chartText(palette),
+  splitNumber: 3,
+  splitLine: { lineStyle: { color: palette.hair } },
+})

@@ -1,10 +1,11 @@
 'use client'
 import { useMemo } from 'react'
 import type { RisePicture as Data } from '@/core/steps/picture'
+import { riseText } from '@/report/drawing/rise'
 import { say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
-import { lineText, riseFigures, riseMarks, riseOption } from './riseOption'
+import { riseFigures, riseMarks, riseOption } from './riseOption'
 
 const HIGH = 180
 
@@ -12,7 +13,7 @@ const HIGH = 180
 export function RisePicture({ picture }: { picture: Data }) {
   const palette = usePalette()
   const option = useMemo(() => riseOption(picture, palette), [picture, palette])
-  const lines = picture.lines.map((line) => lineText(picture, line))
+  const lines = picture.lines.map((line) => riseText(line, picture.unit))
   return (
     <>
       <h3>{say('rise.title')}</h3>

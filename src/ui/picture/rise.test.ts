@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { RisePicture } from '@/core/steps/picture'
-import { riseDrawing } from '@/report/drawing/rise'
+import { riseDrawing, riseText } from '@/report/drawing/rise'
 import { colours } from '@/look/tokens'
-import { lineText, riseFigures, riseMarks, riseOption } from './riseOption'
+import { riseFigures, riseMarks, riseOption } from './riseOption'
 
 const space = '\u00a0'
 const picture: RisePicture = {
@@ -39,7 +39,7 @@ const series = riseOption(picture, colours.day as never).series as { data: unkno
 
 describe('insulation as it rose', () => {
   it('is told in a sentence a side', () => {
-    expect(lineText(picture, picture.lines[0]!).replaceAll(space, ' ')).toBe(
+    expect(riseText(picture.lines[0]!, 'Mohm').replaceAll(space, ' ')).toBe(
       '− to earth: rises, 0.40 MΩ to 1.20 MΩ, last 1.20 MΩ, 2 s',
     )
   })

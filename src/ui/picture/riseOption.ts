@@ -1,27 +1,15 @@
 /** A figure while it was watched as an option of the chart library: a line a slot, the least as a bar. */
 import type { RiseLine, RisePicture } from '@/core/steps/picture'
-import { quantity, say, sayCode } from '@/words/say'
+import { riseFigure } from '@/report/drawing/rise'
+import { say, sayCode } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
 import type { ChartFigures } from '../chart/FiguresTable'
-import { chartText, tooltipLook } from '../chart/look'
+import { chartText, tooltipLook, upFromNothing } from '../chart/look'
 import type { Palette } from '../chart/palette'
 
-const figure = (value: number, { unit }: Pick<RisePicture, 'unit'>): string => quantity(value, unit, value < 10 ? 2 : 1)
-
-const pointText = (picture: RisePicture, { slot }: RiseLine, [seconds, value]: readonly [number, number]): string =>
-  say('rise.point', { what: sayCode('slot', slot), seconds, value: figure(value, picture) })
-
-/** A line in one sentence: how it went, between what, and where it ended. */
-export const lineText = (picture: RisePicture, line: RiseLine): string =>
-  say('rise.line', {
-    what: sayCode('slot', line.slot),
-    course: sayCode('rise.course', line.course),
-    lowest: figure(line.lowest, picture),
-    highest: figure(line.highest, picture),
-    last: figure(line.last, picture),
-    seconds: line.points.at(-1)![0],
-  })
+const pointText = ({ unit }: RisePicture, { slot }: RiseLine, [seconds, value]: readonly [number, number]): string =>
+  say('rise.point', { what: sayCode('slot', slot), seconds, value: riseFigure(value, unit) })
 
 /** The second line is dashed: ink alone must tell them apart. */
 const styles = ['solid', 'dashed', 'dotted'] as const
@@ -45,13 +33,7 @@ export function riseOption(picture: RisePicture, palette: Palette): ChartOption 
       axisLabel: { ...text, formatter: (seconds: number) => `${seconds} s`, hideOverlap: true },
       splitLine: { show: false },
     },
-    yAxis: {
-      type: 'value',
-      min: 0,
-      axisLabel: text,
-      splitNumber: 3,
-      splitLine: { lineStyle: { color: palette.hair } },
-    },
+    yAxis: upFromNothing(palette),
     series: [
       ...picture.lines.map((line, k) => ({
         type: 'line',
@@ -94,7 +76,7 @@ export function riseFigures(picture: RisePicture): ChartFigures {
         String(Math.round(seconds * 10) / 10),
         ...picture.lines.map((line) => {
           const at = line.points.find(([when]) => when === seconds)
-          return at ? figure(at[1], picture) : ''
+          return at ? riseFigure(at[1], picture.unit) : ''
         }),
       ]),
   }

@@ -5,7 +5,7 @@ import { quantity, say, sayCode } from '@/words/say'
 import type { ChartMark } from '../chart/Chart'
 import type { ChartOption } from '../chart/echarts'
 import type { ChartFigures } from '../chart/FiguresTable'
-import { chartText, tooltipLook } from '../chart/look'
+import { chartText, tooltipLook, upFromNothing } from '../chart/look'
 import type { Palette } from '../chart/palette'
 import { inked, ring, shapeOf } from './marks'
 
@@ -57,13 +57,7 @@ export function trendOption(picture: TrendPicture, timeZone: string, palette: Pa
       axisLabel: { ...text, hideOverlap: true, formatter: (at: number) => short.format(at) },
       splitLine: { show: false },
     },
-    yAxis: {
-      type: 'value',
-      min: 0,
-      axisLabel: text,
-      splitNumber: 3,
-      splitLine: { lineStyle: { color: palette.hair } },
-    },
+    yAxis: upFromNothing(palette),
     series: [
       {
         type: 'line',
