@@ -38,7 +38,8 @@ describe('the story by keyboard alone', () => {
     await tabTo(
       page,
       'the voltage of string 35',
-      (element) => element.classList.contains('grp') && (element.textContent?.includes('Voltage') ?? false),
+      (element) =>
+        element.classList.contains('ant-collapse-header') && (element.textContent?.includes('Voltage') ?? false),
     )
     if ((await page.evaluate(() => document.activeElement?.getAttribute('aria-expanded'))) !== 'true')
       await page.keyboard.press('Enter')

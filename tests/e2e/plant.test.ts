@@ -278,7 +278,7 @@ describe('a person with a data sheet', () => {
     await page.keyboard.press('Escape')
     await page.waitForSelector('.drawn[data-part=row]')
     await page.keyboard.down('Control')
-    await page.keyboard.press('z')
+    // The row, and its figures: what was done before this screen was opened stays.
     await page.keyboard.press('z')
     await page.keyboard.press('z')
     await page.keyboard.up('Control')
