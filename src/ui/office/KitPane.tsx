@@ -54,73 +54,75 @@ export function KitPane({ mayChange, now }: { mayChange: boolean; now: number })
         </div>
       )}
       {open === 'new' && <KitForm tool={null} onDone={done} />}
-      <Table<Instrument>
-        rowKey="id"
-        size="small"
-        pagination={false}
-        dataSource={kit}
-        expandable={{
-          columnWidth: 48,
-          expandedRowKeys: [...shown],
-          onExpand: (isOpen, { id }) =>
-            setShown((before) => (isOpen ? [...before, id] : before.filter((one) => one !== id))),
-          expandedRowRender: (tool) =>
-            open === tool.id ? (
-              <>
-                <KitForm tool={tool} onDone={done} />
-                <FeedKey tool={tool} onRetired={done} />
-              </>
-            ) : (
-              <Ranges tool={tool} />
+      <div className="kit-table">
+        <Table<Instrument>
+          rowKey="id"
+          size="small"
+          pagination={false}
+          dataSource={kit}
+          expandable={{
+            columnWidth: 48,
+            expandedRowKeys: [...shown],
+            onExpand: (isOpen, { id }) =>
+              setShown((before) => (isOpen ? [...before, id] : before.filter((one) => one !== id))),
+            expandedRowRender: (tool) =>
+              open === tool.id ? (
+                <>
+                  <KitForm tool={tool} onDone={done} />
+                  <FeedKey tool={tool} onRetired={done} />
+                </>
+              ) : (
+                <Ranges tool={tool} />
+              ),
+            expandIcon: ({ expanded, onExpand, record }) => (
+              <Button
+                type="text"
+                aria-expanded={expanded}
+                aria-label={say('kit.ranges', { tag: record.tag })}
+                icon={<ChevronDown folded={!expanded} />}
+                onClick={(event) => onExpand(record, event)}
+              />
             ),
-          expandIcon: ({ expanded, onExpand, record }) => (
-            <Button
-              type="text"
-              aria-expanded={expanded}
-              aria-label={say('kit.ranges', { tag: record.tag })}
-              icon={<ChevronDown folded={!expanded} />}
-              onClick={(event) => onExpand(record, event)}
-            />
-          ),
-        }}
-        columns={[
-          {
-            title: say('kit.instrument'),
-            render: (_, tool) => (
-              <>
-                <b>
-                  {tool.tag} {tool.name}
-                </b>{' '}
-                {tool.serial} {tool.standIn && <span className="quiet">{say('slot.simulated')}</span>}
-              </>
-            ),
-          },
-          {
-            title: say('kit.measures'),
-            width: 420,
-            responsive: ['lg'],
-            render: (_, tool) => <span className="kit-measures">{measuredNames(tool)}</span>,
-          },
-          { title: say('kit.until'), render: (_, tool) => <Due tool={tool} now={now} /> },
-          ...(mayChange
-            ? [
-                {
-                  title: '',
-                  render: (_: unknown, tool: Instrument) => (
-                    <Button
-                      className="small"
-                      aria-expanded={open === tool.id}
-                      aria-label={say('kit.change', { tag: tool.tag })}
-                      onClick={() => change(tool.id)}
-                    >
-                      {say('plant.change')}
-                    </Button>
-                  ),
-                },
-              ]
-            : []),
-        ]}
-      />
+          }}
+          columns={[
+            {
+              title: say('kit.instrument'),
+              render: (_, tool) => (
+                <>
+                  <b>
+                    {tool.tag} {tool.name}
+                  </b>{' '}
+                  {tool.serial} {tool.standIn && <span className="quiet">{say('slot.simulated')}</span>}
+                </>
+              ),
+            },
+            {
+              title: say('kit.measures'),
+              width: 420,
+              responsive: ['lg'],
+              render: (_, tool) => <span className="kit-measures">{measuredNames(tool)}</span>,
+            },
+            { title: say('kit.until'), render: (_, tool) => <Due tool={tool} now={now} /> },
+            ...(mayChange
+              ? [
+                  {
+                    title: '',
+                    render: (_: unknown, tool: Instrument) => (
+                      <Button
+                        className="small"
+                        aria-expanded={open === tool.id}
+                        aria-label={say('kit.change', { tag: tool.tag })}
+                        onClick={() => change(tool.id)}
+                      >
+                        {say('plant.change')}
+                      </Button>
+                    ),
+                  },
+                ]
+              : []),
+          ]}
+        />
+      </div>
     </>
   )
 }
