@@ -4,7 +4,7 @@ import type { CurveValue } from '@/core/curve/curveValue'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
-import { watchedUntil } from '@/core/record/watch'
+import { isOnePress, watchedUntil } from '@/core/record/watch'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -97,12 +97,13 @@ export function useTaking(props: BenchProps, minded: Minded) {
       pressed.current.delete(own.measures!)
       const sample = latest[own.measures!]!
       // What still comes of one press belongs to its figure, and to no slot that waits besides.
-      const going = goesOn(filled.current, sample) ? filled.current!.slot : undefined
+      const last = filled.current
+      const goesOn = sample.quantity === 'insulation' && last !== null && isOnePress(watched, last.sample, sample)
+      const going = goesOn ? last.slot : undefined
       const waiting = pressedFor ?? going ?? openNow.current.find((open) => open.measures === own.measures)
       if (!waiting && groupOf) continue
       const slot = waiting ?? own
-      const before = filled.current
-      const after = before === null ? null : before.slot === slot && !pressedFor ? before.after : before.sample.at
+      const after = last === null ? null : goesOn && !pressedFor ? last.after : last.sample.at
       filled.current = { slot, sample, after }
       const points = watchedUntil(watched, sample, after)
       const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
@@ -235,16 +236,6 @@ export function useTaking(props: BenchProps, minded: Minded) {
 
 /** The slot that an instrument filled last, with what, and when the figure before that one was shown. */
 type Filled = { slot: Slot; sample: Heard; after: string | null }
-
-/** Figures of one instrument that come so soon after each other are of one press, ms. */
-const ONE_PRESS_ms = 5000
-
-/** Whether a figure that is watched still comes: the next one of the same press. */
-function goesOn(before: Filled | null, sample: Heard): boolean {
-  if (sample.quantity !== 'insulation' || before?.sample.quantity !== sample.quantity) return false
-  if (before.sample.instrumentId !== sample.instrumentId) return false
-  return Date.parse(sample.at) - Date.parse(before.sample.at) <= ONE_PRESS_ms
-}
 
 /** A figure that is typed over came by hand, whatever an instrument had shown there. */
 function typedSince(before: Draft, next: Partial<Draft>): Draft['hows'] {

@@ -38,13 +38,12 @@ function rememberHistory(jobId: string, { done, undone }: History): void {
  */
 export function usePlantChanges(store: JobStore) {
   // What was done is known at once: whoever undoes twice in a breath undoes two things.
-  const history = useRef<History | null>(null)
-  history.current ??= historyOf(store.jobId)
-  const known = history as { current: History }
-  const [{ canUndo, canRedo }, show] = useState(() => ways(known.current))
+  const [before] = useState(() => historyOf(store.jobId))
+  const history = useRef(before)
+  const [{ canUndo, canRedo }, show] = useState(ways(before))
   const remember = useCallback(
     (next: History): void => {
-      known.current = next
+      history.current = next
       rememberHistory(store.jobId, next)
       show(ways(next))
     },
@@ -70,20 +69,20 @@ export function usePlantChanges(store: JobStore) {
   const apply = useCallback(
     async (changes: readonly Change[]): Promise<boolean> => {
       const step = await put(changes)
-      if (step) remember({ done: [...known.current.done, step], undone: [] })
+      if (step) remember({ done: [...history.current.done, step], undone: [] })
       return step !== null
     },
     [put, remember],
   )
   const undo = async (): Promise<void> => {
-    const { done, undone } = known.current
+    const { done, undone } = history.current
     const last = done.at(-1)
     if (!last) return
     remember({ done: done.slice(0, -1), undone: [...undone, last] })
     await put([...last].reverse().map(({ id, before }) => ({ id, data: before })))
   }
   const redo = async (): Promise<void> => {
-    const { done, undone } = known.current
+    const { done, undone } = history.current
     const last = undone.at(-1)
     if (!last) return
     remember({ done: [...done, last], undone: undone.slice(0, -1) })
