@@ -265,7 +265,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
             {route.view === 'plant' ? (
               <PlantScreen {...shared} hasSchedule={hasSchedule} />
             ) : (
-              <ScheduleScreen {...shared} hasSchedule={hasSchedule} />
+              <ScheduleScreen {...shared} live={live} hasSchedule={hasSchedule} />
             )}
           </Suspense>
         </div>

@@ -72,7 +72,14 @@ describe('one reading more', () => {
     // How the leads lie is carried over from the last reading: the first one sets it for all rows.
     const reading = readStepById('r1r2')!.example.reading!
     build.reading('r1r2', circuits[0]!, reading)
-    const store = { jobId: 'job', me: { id: '', name: '' }, add: nothing, addAll: nothing } as unknown as JobStore
+    const store = {
+      jobId: 'job',
+      me: { id: '', name: '' },
+      add: nothing,
+      addAll: nothing,
+      officeTime: () => START_ms,
+    } as unknown as JobStore
+    const silent = { paired: [], latest: {}, light: [], watched: [] }
     const grid = (evaluation: Evaluation) => (
       <ScheduleBoard
         store={store}
@@ -81,6 +88,7 @@ describe('one reading more', () => {
         boardId={board}
         partId={null}
         mayWrite
+        live={silent}
         onBoard={nothing}
         onBench={nothing}
       />

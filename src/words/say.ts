@@ -12,6 +12,8 @@ import { design } from './en/design'
 import { doors } from './en/doors'
 import type { glossary } from './en/glossary'
 import type { guide } from './en/guide'
+import type { keys } from './en/keys'
+import { live } from './en/live'
 import type { office } from './en/office'
 import type { people } from './en/people'
 import type { plant } from './en/plant'
@@ -30,13 +32,14 @@ import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...ui }
+const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...live, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &
   typeof charts &
   typeof glossary &
   typeof guide &
+  typeof keys &
   typeof office &
   typeof people &
   typeof plant &

@@ -1,6 +1,8 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { evaluate } from '@/core/evaluate'
 import type { Entry } from '@/core/record/entry'
+import type { Facts } from '@/core/record/facts'
 import { allSent, openBrowser, pageOf, sees } from '../support/browser'
 import { altP, cellText, openCell, pasteHere, standsAs } from '../support/schedule'
 import { base, demo, knock } from '../support/server'
@@ -136,6 +138,56 @@ describe('a board of fourteen circuits', () => {
     await reader.keyboard.type('4')
     await sees(reader, 'Nothing was taken: this job is only read here.')
     expect(await cellText(reader, '10.zs')).toBe('')
+  })
+
+  it('takes what a paired instrument shows where the pen is, never over a figure and never of an earlier place', async () => {
+    const { body } = await knock<{ facts: Facts }>('tester', `/api/jobs/${joinery}/facts`)
+    const circuit = evaluate(body.facts, Date.now())
+      .plant.ofKind('circuit')
+      .find(({ data }) => data.tag === '10')!
+    const tester = body.facts.instruments.find(({ ranges }) => ranges.some((one) => one.measures === 'loop-impedance'))!
+    expect((await knock('tester', `/api/jobs/${joinery}/pair`, { instrumentId: tester.id })).status).toBe(200)
+    // Pressed elsewhere: this page hears it through the feed.
+    const pressed = async (): Promise<void> => {
+      const asked = {
+        instrumentId: tester.id,
+        partId: circuit.id,
+        key: 'loop-impedance',
+        setting: { step: 'zs', slot: 'zs', choices: { 'loop-method': 'non-trip' } },
+      }
+      expect((await knock('tester', `/api/jobs/${joinery}/standin`, asked)).status).toBe(200)
+    }
+    const offer = '[data-testid=schedule-offered]'
+    await openCell(page, '9.zs')
+    // The page hears what is paired with its job before the first figure comes.
+    await new Promise((resolve) => setTimeout(resolve, 2500))
+    await pressed()
+    await openCell(page, '10.zs')
+    await page.waitForSelector(offer)
+    expect(await page.$eval(offer, (one) => (one as HTMLElement).innerText)).toMatch(/before this was open/)
+    expect(await cellText(page, '10.zs')).toBe('')
+    await pressed()
+    await page.waitForFunction(() => !document.querySelector('[data-testid=schedule-offered]'))
+    const first = await cellText(page, '10.zs')
+    expect(first).toMatch(/^\d\.\d\d$/)
+    await page.keyboard.type('1')
+    const typed = await cellText(page, '10.zs')
+    await pressed()
+    await page.waitForSelector(offer)
+    expect(await cellText(page, '10.zs')).toBe(typed)
+    await page.click(`${offer} button`)
+    await page.waitForFunction(() => !document.querySelector('[data-testid=schedule-offered]'))
+    expect(await cellText(page, '10.zs')).toMatch(/^\d\.\d\d$/)
+    await alt('i')
+    await sees(page, 'Why this limit')
+    await page.waitForSelector('[data-testid=why-limits]')
+    // Esc closes what was asked, and leaves the figure where it stands.
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[data-testid=why-limits]')?.checkVisibility())
+    expect(await cellText(page, '10.zs')).toMatch(/^\d\.\d\d$/)
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('[data-cell="10.zs"] .gcell:not(.pen):not([data-verdict=""])')
+    await allSent(page)
     expect(page.complaints).toEqual([])
   })
 })

@@ -74,7 +74,16 @@ export const feedPostSchema = z.strictObject({
 })
 
 /** A sample as the pages see it. Polarity comes as +1 and −1. */
-export type LiveSample = { instrumentId: string; quantity: Measurable; read: ReadValue; at: string; sweep?: SweepPart }
+export type LiveSample = {
+  instrumentId: string
+  quantity: Measurable
+  read: ReadValue
+  /** By the instrument's own clock, RFC 3339. */
+  at: string
+  /** When it was heard, by the office's clock; a page's own stand-ins are heard at once. */
+  receivedAt?: string
+  sweep?: SweepPart
+}
 
 export type SampleRefusal =
   | { code: 'feed-quantity'; quantity: string }

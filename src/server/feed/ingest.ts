@@ -103,6 +103,7 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
         unit: row.unit as Unit,
       },
       at: row.at.toISOString(),
+      receivedAt: row.receivedAt.toISOString(),
       ...(row.sweep ? { sweep: row.sweep } : {}),
     })),
     paired,

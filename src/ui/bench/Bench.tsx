@@ -7,6 +7,7 @@ import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
 import { say, sayCode } from '@/words/say'
+import { shownText } from '../live/shownText'
 import { Rule } from '../rule/Rule'
 import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
@@ -208,6 +209,17 @@ export function Bench(props: BenchProps) {
         <p className="said bad" role="alert">
           {taking.saidPress}
         </p>
+      )}
+      {taking.late && (
+        <div className="ask" role="status" data-testid="late">
+          <p>
+            {say('feed.came-before', {
+              tag: facts.instruments.find(({ id }) => id === taking.late?.sample.instrumentId)?.tag ?? '',
+              value: shownText(taking.late.slot, taking.late.sample),
+            })}
+          </p>
+          <Button onClick={taking.takeLate}>{say('feed.take')}</Button>
+        </div>
       )}
       {taking.taking &&
         shownSlots.map((slot) => (

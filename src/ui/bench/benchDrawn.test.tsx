@@ -49,6 +49,7 @@ function drawn(build: FactsBuilder, step: string, part: string, canWrite = true)
         conditions={conditions()}
         latest={{}}
         watched={[]}
+        opened={0}
         instrumentId={tester.id}
         setInstrument={nothing}
         actions={noActions}

@@ -50,6 +50,8 @@ export type BenchProps = {
   latest: Partial<Record<Measurable, Heard>>
   /** What is watched while it is read, of the last few minutes. */
   watched: readonly Heard[]
+  /** When this step was opened, by the office's clock, ms since 1970. */
+  opened: number
   instrumentId: string | null
   setInstrument(id: string): void
   actions: BenchActions

@@ -8,7 +8,7 @@ import { isOnePress, watchedUntil } from '@/core/record/watch'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
-import type { Heard } from '../live/liveFeed'
+import { cameBefore, type Heard } from '../live/liveFeed'
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
@@ -38,6 +38,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const [active, setActive] = useState<string | null>(null)
   const [saidPress, setSaidPress] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
+  const [late, setLate] = useState<Late | null>(null)
   const [confirming, setConfirming] = useState(false)
 
   const at = draft.conditions ?? conditions
@@ -73,7 +74,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   useEffect(() => onLook({ body, judgement }), [body, judgement, onLook])
 
   // A sample from the feed fills the slot that waits for its quantity; it becomes a reading only when it is kept.
-  const { latest, watched } = props
+  const { latest, watched, opened } = props
   const filled = useRef<Filled | null>(null)
   const seen = useRef<Partial<Record<Measurable, string>>>(timesOf(latest))
   // What is answered together is filled first: the level of this state, not of the one before.
@@ -103,6 +104,11 @@ export function useTaking(props: BenchProps, minded: Minded) {
       const waiting = pressedFor ?? going ?? openNow.current.find((open) => open.measures === own.measures)
       if (!waiting && groupOf) continue
       const slot = waiting ?? own
+      if (cameBefore(sample, opened)) {
+        setLate({ slot, sample })
+        continue
+      }
+      setLate(null)
       const after = last === null ? null : goesOn && !pressedFor ? last.after : last.sample.at
       filled.current = { slot, sample, after }
       const points = watchedUntil(watched, sample, after)
@@ -111,7 +117,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
       setConfirming(false)
       setDraft((before) => ({ ...withSample(before, slot, sample, standIn, points), conditions }))
     }
-  }, [latest, watched, conditions, one.step, facts.instruments, canWrite, groupOf])
+  }, [latest, watched, opened, conditions, one.step, facts.instruments, canWrite, groupOf])
 
   const change = (next: Partial<Draft>): void => {
     // Once a group is answered the next one that waits comes.
@@ -138,6 +144,14 @@ export function useTaking(props: BenchProps, minded: Minded) {
       conditions: at,
     }))
   }
+  /** What was shown before this step was open belongs here after all: somebody says so. */
+  const takeLate = (): void => {
+    if (!late) return
+    const standIn = facts.instruments.find((tool) => tool.id === late.sample.instrumentId)?.standIn ?? false
+    change({})
+    setDraft((before) => withSample(before, late.slot, late.sample, standIn))
+    setLate(null)
+  }
   /** Where it is read belongs to the leads, not to the figure: it begins nothing. */
   const setPlace = (place: Draft['place']): void => setDraft((before) => ({ ...before, place }))
   const goTo = (slot: Slot | null): void => {
@@ -155,6 +169,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
     setGroup(null)
     setConfirming(false)
     setSaidPress(null)
+    setLate(null)
     setTaking(true)
     const first = slotsOf(one.step).find((slot) => slot.kind === 'number')
     if (first) requestAnimationFrame(() => focusSlot(first.id))
@@ -167,6 +182,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
     setTaking(false)
     setGroup(null)
     setConfirming(false)
+    setLate(null)
     setDraft(emptyDraft(props.instrumentId, carried))
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
@@ -220,6 +236,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
     active,
     setActive,
     saidPress,
+    late,
+    takeLate,
     busy,
     confirming,
     wanted,
@@ -236,6 +254,9 @@ export function useTaking(props: BenchProps, minded: Minded) {
 
 /** The slot that an instrument filled last, with what, and when the figure before that one was shown. */
 type Filled = { slot: Slot; sample: Heard; after: string | null }
+
+/** A figure that was shown before its step was open, and the slot that would take it. */
+type Late = { slot: Slot; sample: Heard }
 
 /** A figure that is typed over came by hand, whatever an instrument had shown there. */
 function typedSince(before: Draft, next: Partial<Draft>): Draft['hows'] {

@@ -137,6 +137,14 @@ export function isFresh(sample: LiveSample | undefined, now: number): sample is 
   return sample !== undefined && now - Date.parse(sample.at) < FRESH_ms
 }
 
+/**
+ * Whether a figure came before that was open which would take it: it belongs to what was open then, for an instrument is
+ * heard a moment after it was pressed, and somebody may have gone on to the next string in between.
+ * @param opened by the office's clock, ms since 1970
+ */
+export const cameBefore = ({ old, receivedAt }: Heard, opened: number): boolean =>
+  old === true || (receivedAt !== undefined && Date.parse(receivedAt) < opened)
+
 /** How the light is: steady for so many seconds, rising or falling. */
 export function lightTrend(light: Live['light']): { state: 'steady' | 'rising' | 'falling'; seconds: number } {
   const last = light.at(-1)

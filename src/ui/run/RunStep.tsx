@@ -59,6 +59,7 @@ export function RunStep(props: Props) {
     return kit.find((one) => one.id === kept)?.id ?? kit[0]?.id ?? null
   })
   const [dialog, setDialog] = useState<Dialog>(null)
+  const [opened] = useState(() => store.officeTime())
   const [typed, setTyped] = useState<Conditions | null>(() => typedConditions.get(store.jobId) ?? null)
   const [look, setLook] = useState<Look>({ body: null, judgement: null })
   const onLook = useCallback((next: Look) => setLook(next), [])
@@ -99,11 +100,13 @@ export function RunStep(props: Props) {
     },
     press: async (instrumentId, pressedFor, setting) => {
       const wanted = { measures: pressedFor, setting, instrumentId }
+      // Whoever opens another step meanwhile does not find it there.
+      const receivedAt = new Date(store.officeTime()).toISOString()
       const samples = await pressForAll(store, facts, evaluation, one, wanted)
       if (typeof samples === 'string') return samples
       for (const [k, sample] of samples.entries()) {
         if (k > 0) await new Promise((resolve) => setTimeout(resolve, BETWEEN_PARTS_ms))
-        feed.take([sample])
+        feed.take([{ ...sample, receivedAt }])
       }
       return null
     },
@@ -144,6 +147,7 @@ export function RunStep(props: Props) {
         conditions={conditions}
         latest={live.latest}
         watched={live.watched}
+        opened={opened}
         instrumentId={tool}
         setInstrument={(id) => {
           localStorage.setItem(toolKey(one), id)

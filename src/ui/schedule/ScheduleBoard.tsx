@@ -4,10 +4,10 @@ import { contextIn } from '@/core/evaluation/draft'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { shownFor } from '@/core/steps/step'
 import type { Judgement } from '@/core/verdict/judgement'
-import type { WorkingLine } from '@/core/verdict/working'
 import { say } from '@/words/say'
 import { useMinded } from '../bench/minded'
 import type { JobStore } from '../device/jobStore'
+import type { Live } from '../live/liveFeed'
 import { useKeys } from '../shell/keys'
 import { useNarrow, usePhone } from '../shell/narrow'
 import { useSize } from '../shell/useSize'
@@ -18,6 +18,7 @@ import { ScheduleFoot } from './ScheduleFoot'
 import { ScheduleTable, type Sizes } from './ScheduleTable'
 import { useGrid } from './useGrid'
 import { useSchedule } from './useSchedule'
+import { useShown } from './useShown'
 import { useStable } from './useStable'
 
 /** So many headings have room beside the circuits. */
@@ -32,12 +33,13 @@ type Props = {
   boardId: string | null
   partId: string | null
   mayWrite: boolean
+  live: Live
   onBoard(id: string): void
   onBench(one: StepEvaluation): void
 }
 
 /** A board's circuits with all their tests. */
-export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWrite, onBoard, onBench }: Props) {
+export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWrite, live, onBoard, onBench }: Props) {
   const { regime } = evaluation.facts
   const [isNarrow, isPhone] = [useNarrow(), usePhone()]
   const inGrid = useMemo(
@@ -86,6 +88,14 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
       ),
   })
   const tool = here && schedule.toolFor(here.one)
+  const shownThere = useShown({
+    live,
+    facts: evaluation.facts,
+    schedule,
+    here: canRead ? here : null,
+    officeTime: store.officeTime,
+    toSlot: grid.toSlot,
+  })
   return (
     <section className="sched" aria-label={say('schedule.title')}>
       <ScheduleBar
@@ -150,7 +160,8 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
         one={here?.one ?? null}
         saying={saying}
         said={schedule.said}
-        lines={here ? linesOf(evaluation, here.one, stood?.judged?.judgement ?? null) : []}
+        evaluation={evaluation}
+        judgement={here ? judgementOf(evaluation, here.one, stood?.judged?.judgement ?? null) : null}
         rows={rows}
         drafts={schedule.drafts}
         mayKeepOf={(one) => schedule.judged(one, schedule.drafts[one.key]!).mayKeep}
@@ -164,6 +175,8 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
             : null
         }
         tester={canRead && here?.slot.measures && tool?.standIn ? tool.tag : null}
+        shown={shownThere}
+        instrumentTag={(id) => evaluation.facts.instruments.find((one) => one.id === id)?.tag ?? ''}
         onPress={() => void grid.press()}
         onConfirm={(code) => here && void schedule.confirm(here.one, code)}
         onEither={(text) => here && saying?.either && schedule.write(here.one, saying.either.slot, text)}
@@ -175,8 +188,7 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
 
 const isToDo = (one: StepEvaluation | undefined): boolean => one !== undefined && !one.done && !one.shut?.hard
 
-/** The sum of a test: of what is typed, else of what was kept, else what it should come to. */
-function linesOf(evaluation: Evaluation, one: StepEvaluation, typed: Judgement | null): readonly WorkingLine[] {
-  const judged = typed ?? one.judgement
-  return judged ? judged.lines : one.step.judge(contextIn(evaluation, one, null)).lines
+/** What a test comes to: as it is typed, else as it was kept, else what it should come to. */
+function judgementOf(evaluation: Evaluation, one: StepEvaluation, typed: Judgement | null): Judgement {
+  return typed ?? one.judgement ?? one.step.judge(contextIn(evaluation, one, null))
 }

@@ -1,22 +1,28 @@
 'use client'
 import { Button } from 'antd'
-import type { StepEvaluation } from '@/core/evaluation/types'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Caution } from '@/core/steps/step'
 import { type Flag, type Verdict, worstFirst } from '@/core/verdict/verdict'
+import type { Judgement } from '@/core/verdict/judgement'
 import type { WorkingLine } from '@/core/verdict/working'
 import { resultText, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { Cautions } from '../bench/Before'
 import { Mark } from '../mark/Mark'
 import { sourceName } from '@/words/sourceName'
+import { shownText } from '../live/shownText'
 import type { Row } from './model'
+import { WhyHere } from './WhyHere'
 import type { Drafts, Saying } from './useSchedule'
+import type { Offered } from './useShown'
 
 type Props = {
   one: StepEvaluation | null
   saying: Saying | null
   /** What was done, or could not be, a moment ago. */
   said: string | null
-  lines: readonly WorkingLine[]
+  evaluation: Evaluation
+  /** What the test comes to as it stands, or should come to; null where nobody is in one. */
+  judgement: Judgement | null
   rows: readonly Row[]
   drafts: Drafts
   mayKeepOf(one: StepEvaluation): boolean
@@ -24,6 +30,9 @@ type Props = {
   before: { cautions: readonly Caution[]; ticked: readonly string[]; onTick(list: readonly string[]): void } | null
   /** The simulated tester that would read the figure somebody is in. */
   tester: string | null
+  /** What a paired instrument shows for the figure somebody is in. */
+  shown: { offered: Offered | null; listening: string | null; takeOffered(): void }
+  instrumentTag(id: string): string
   onPress(): void
   onConfirm(code: string): void
   onEither(text: string): void
@@ -32,7 +41,8 @@ type Props = {
 
 /** At the foot: first what to mind, then what the cell comes to, its sum, and the way to the bench. */
 export function ScheduleFoot(props: Props) {
-  const { one, saying, said, lines, before, tester, onPress, onConfirm, onEither, onBench } = props
+  const { evaluation, one, saying, said, judgement, before, tester, shown, onPress, onConfirm, onEither, onBench } =
+    props
   const told = tell(props)
   if (before)
     return (
@@ -76,6 +86,20 @@ export function ScheduleFoot(props: Props) {
               {say('ask.keep')}
             </Button>
           )}
+          {shown.offered && (
+            <p className="shown" data-testid="schedule-offered">
+              {say(shown.offered.isLate ? 'feed.came-before' : 'feed.shows', {
+                tag: props.instrumentTag(shown.offered.sample.instrumentId),
+                value: shownText(shown.offered.slot, shown.offered.sample),
+              })}
+              <Button onMouseDown={stay} onClick={shown.takeOffered}>
+                {say('feed.take')}
+              </Button>
+            </p>
+          )}
+          {!tester && shown.listening && !shown.offered && (
+            <small className="quiet">{say('schedule.listens', { tag: shown.listening })}</small>
+          )}
           {tester && !saying?.either && !saying?.ask && (
             <Button onMouseDown={stay} onClick={onPress} data-testid="schedule-press">
               {say('standin.press', { tag: tester })} <kbd>Alt P</kbd>
@@ -83,8 +107,13 @@ export function ScheduleFoot(props: Props) {
           )}
         </div>
       </section>
-      <Sums lines={lines} />
-      {told.about && <ToBench one={told.about} onBench={onBench} />}
+      <Sums lines={judgement?.lines ?? []} />
+      {told.about && (
+        <div className="ways">
+          {one && judgement && <WhyHere key={one.key} evaluation={evaluation} one={one} judgement={judgement} />}
+          <ToBench one={told.about} onBench={onBench} />
+        </div>
+      )}
     </div>
   )
 }

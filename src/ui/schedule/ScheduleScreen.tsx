@@ -5,6 +5,7 @@ import { boardIdOf, boardsOf } from '@/core/evaluation/boards'
 import type { Evaluation } from '@/core/evaluation/types'
 import { say } from '@/words/say'
 import type { JobStore, Snapshot } from '../device/jobStore'
+import type { Live } from '../live/liveFeed'
 import { FoldedLine } from '../line/FoldedLine'
 import { FoldedRow } from '../shell/FoldedRow'
 import type { JobRoute } from '../shell/route'
@@ -15,6 +16,7 @@ type Props = {
   store: JobStore
   snapshot: Snapshot
   evaluation: Evaluation
+  live: Live
   route: JobRoute
   hasSchedule: boolean
   go(route: JobRoute): void
@@ -34,7 +36,7 @@ function boardOf(evaluation: Evaluation, partId: string | null): string | null {
 }
 
 /** The schedule of test results: a board's circuits with all their tests, filled from the keyboard like a spreadsheet. */
-export function ScheduleScreen({ store, snapshot, evaluation, route, hasSchedule, go }: Props) {
+export function ScheduleScreen({ store, snapshot, evaluation, live, route, hasSchedule, go }: Props) {
   const [chosen, setBoard] = useState<string | null>(() => boardOf(evaluation, route.partId))
   const boardId = chosen !== null && evaluation.parts.has(chosen) ? chosen : boardOf(evaluation, null)
   const rows = useMemo(() => rowsOf(evaluation, boardId), [evaluation, boardId])
@@ -60,6 +62,7 @@ export function ScheduleScreen({ store, snapshot, evaluation, route, hasSchedule
           rows={rows}
           boardId={boardId}
           partId={route.partId}
+          live={live}
           mayWrite={snapshot.right !== 'viewer' && !snapshot.notSaved}
           onBoard={setBoard}
           onBench={toBench}

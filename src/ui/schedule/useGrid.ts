@@ -1,6 +1,7 @@
 'use client'
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react'
 import type { Regime } from '@/core/regime/regime'
+import type { Slot } from '@/core/steps/slot'
 import { say } from '@/words/say'
 import { cellOfFigures, writeBlock } from './block'
 import { shownAt } from './cell'
@@ -55,6 +56,16 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
     const row = rowOf(rows, part)
     const to = row < 0 ? null : firstInRow(asks, row)
     if (to) leave(to)
+  }
+
+  /** To another figure of the same test, in whichever cell of the row it stands. */
+  const toSlot = (slot: Slot): void => {
+    if (!at || !here) return
+    for (let column = 0; column < columns.length; column++) {
+      const own = cell({ row: at.row, column })
+      const k = own.is === 'asked' && own.one === here.one ? own.slots.indexOf(slot) : -1
+      if (k >= 0) return setPlace({ row: at.row, column, slot: k })
+    }
   }
 
   /** The simulated tester reads the figure, and leads on unless what it showed is to be looked at first. */
@@ -123,7 +134,7 @@ export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: A
     schedule.setSaid(copied ? say('schedule.copied', { count: rows.length }) : say('schedule.not-copied'))
   }
 
-  return { at, here, entry: firstPlace(asks), leave, toRow, press, onKey, onPaste, copy }
+  return { at, here, entry: firstPlace(asks), leave, toRow, toSlot, press, onKey, onPaste, copy }
 }
 
 const rowOf = (rows: readonly Row[], partId: string | null): number =>

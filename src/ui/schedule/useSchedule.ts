@@ -1,6 +1,8 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Watched } from '@/core/quantity/watched'
+import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import { measuredBy } from '@/core/steps/measuredBy'
 import type { Slot } from '@/core/steps/slot'
@@ -91,6 +93,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
   const setUp = useStable(asked, (a, b) => JSON.stringify(a) === JSON.stringify(b))
   const latest = useRef(drafts)
   latest.current = drafts
+  const own = useRef(new Set<string>())
   shelves.set(store, { drafts, chosen, toolId })
 
   /** The instrument that reads a test: the chosen one where it can, else the first of the kit that does. */
@@ -214,6 +217,15 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     return keep(one)
   }
 
+  /** A figure that an instrument shows stands there as if it had been typed. @param points what it showed on the way */
+  const take = (one: StepEvaluation, slot: Slot, sample: LiveSample, points: Watched | null): void => {
+    const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
+    setSaid(null)
+    put(one, withSample(latest.current[one.key] ?? blank(one), slot, sample, standIn, points))
+  }
+  /** Whether the feed tells again what was pressed for here. */
+  const isOwn = (sample: LiveSample): boolean => own.current.has(nameOf(sample))
+
   /** Presses the simulated instrument for a figure, which stands there as if it had been typed. @returns whether it does */
   const press = async (one: StepEvaluation, slot: Slot): Promise<boolean> => {
     const tool = toolFor(one)
@@ -228,8 +240,8 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
       setSaid(pressed)
       return false
     }
-    setSaid(null)
-    put(one, withSample(latest.current[one.key] ?? blank(one), slot, pressed, tool.standIn))
+    own.current.add(nameOf(pressed))
+    take(one, slot, pressed, null)
     return true
   }
 
@@ -304,6 +316,8 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     keep,
     confirm,
     press,
+    take,
+    isOwn,
     paste,
     choose,
     judged,
@@ -313,6 +327,8 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     setToolId,
   }
 }
+
+const nameOf = ({ instrumentId, quantity, at }: LiveSample): string => `${instrumentId} ${quantity} ${at}`
 
 /** A test as the schedule names it. */
 export const testName = (step: AnyReadStep): string =>

@@ -1,4 +1,5 @@
 'use client'
+import '@/words/keys'
 import { Button, Checkbox, Modal } from 'antd'
 import { useState } from 'react'
 import { say, type WordKey } from '@/words/say'
@@ -6,7 +7,7 @@ import { lettersOff, setLettersOff } from './keys'
 import type { JobRoute } from './route'
 
 const ofPlant = ['walk', 'fields', 'fold', 'add', 'find', 'again', 'copy', 'paste', 'out'] as const
-const ofSchedule = ['on', 'along', 'arrows', 'press', 'tick', 'find-row', 'bench', 'block', 'back'] as const
+const ofSchedule = ['on', 'along', 'arrows', 'press', 'tick', 'find-row', 'i', 'bench', 'block', 'back'] as const
 const ofRun = [
   'enter',
   'r',

@@ -7,10 +7,19 @@ import { noActions } from './noActions'
 
 const nothing = (): undefined => undefined
 
-type Props = { facts: Facts; stepKey: string } & Partial<Pick<BenchProps, 'actions' | 'conditions'>>
+type Props = { facts: Facts; stepKey: string } & Partial<
+  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened'>
+>
 
 /** The bench for a step of these facts, with no instrument and in the builder's light. */
-export function TestBench({ facts, stepKey, actions = noActions, conditions: light = conditions() }: Props) {
+export function TestBench({
+  facts,
+  stepKey,
+  actions = noActions,
+  conditions: light = conditions(),
+  latest = {},
+  opened = 0,
+}: Props) {
   const evaluation = evaluate(facts, START_ms)
   return (
     <Bench
@@ -20,8 +29,9 @@ export function TestBench({ facts, stepKey, actions = noActions, conditions: lig
       stepNumber="step"
       canWrite
       conditions={light}
-      latest={{}}
+      latest={latest}
       watched={[]}
+      opened={opened}
       instrumentId={null}
       setInstrument={nothing}
       actions={actions}

@@ -24,6 +24,7 @@ export const schedule = {
   'why-not.ring-ends': 'not a ring',
   'schedule.elsewhere': 'measured at {tag}, the same {device}',
   'schedule.worst-stands': 'the worst stands in the cell',
+  'schedule.listens': 'What tester {tag} shows stands here.',
   'schedule.on-bench': 'On the bench',
   'schedule.waiting': '{count|one:# test waits|other:# tests wait} for other figures.',
   'schedule.leads': 'Leads',

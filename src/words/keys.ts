@@ -1,0 +1,4 @@
+import { keys } from './en/keys'
+import { addWords } from './say'
+
+addWords(keys)
