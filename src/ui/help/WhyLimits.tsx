@@ -17,8 +17,8 @@ export function WhyLimits({ evaluation, one, judgement }: Props) {
       <p>{say(`why.${one.step.id}` as WordKey)}</p>
       {limits.length > 0 ? (
         <ul>
-          {limits.map((limit) => (
-            <li key={`${limit.id} ${limit.value}`}>{limitText(limit)}</li>
+          {[...new Set(limits.map(limitText))].map((text) => (
+            <li key={text}>{text}</li>
           ))}
         </ul>
       ) : (

@@ -61,7 +61,7 @@ export function KitPane({ mayChange, now }: { mayChange: boolean; now: number })
           pagination={false}
           dataSource={kit}
           expandable={{
-            columnWidth: 48,
+            columnWidth: 44,
             expandedRowKeys: [...shown],
             onExpand: (isOpen, { id }) =>
               setShown((before) => (isOpen ? [...before, id] : before.filter((one) => one !== id))),

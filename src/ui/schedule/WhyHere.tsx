@@ -31,6 +31,8 @@ export function WhyHere({ evaluation, one, judgement }: Props) {
       onOpenChange={setOpen}
       trigger="click"
       placement="topRight"
+      arrow={false}
+      classNames={{ root: 'why-pop' }}
       title={say('help.why')}
       content={
         <div className="why-here">
