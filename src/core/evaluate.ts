@@ -33,6 +33,7 @@ export {
   checkBody,
   type DraftEvaluation,
   evaluateDraft,
+  heldAgainst,
   judgeBody,
   judgeFigure,
   sharedReadings,

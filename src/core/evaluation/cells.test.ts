@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { evaluate, evaluateDraft } from '../evaluate'
+import { evaluate, evaluateDraft, heldAgainst, stepKey } from '../evaluate'
 import { readValueOf } from '../quantity/readValue'
 import type { Body } from '../record/entry'
 import { steps } from '../steps'
 import { isRead } from '../steps/step'
 import { exampleBoard, exampleCircuit, exampleSupply } from '../steps/worked'
-import { FactsBuilder } from '../testing/factsBuilder'
+import { conditions, FactsBuilder } from '../testing/factsBuilder'
 import { scaleOfSlot, verdictsOf, worstOf } from './cells'
 
 const ohm = (value: number) => readValueOf(value, 'ohm', 2)
@@ -136,6 +136,24 @@ describe('the scale of a figure', () => {
     const after = scaleOfSlot(evaluation, one, judged.judgement, slot!)
     expect(after?.measured?.text).toBe('0.50')
     expect(after?.band).toEqual(before?.band)
+  })
+
+  it('has the same limits before it is read as afterwards, on each line', () => {
+    const { evaluation, one, judged } = zsOf({ 'zs-l1': ohm(0.4), 'zs-l2': ohm(0.5), 'zs-l3': ohm(0.3) })
+    const [before] = heldAgainst(evaluation, one, null)!.limits
+    expect(before?.value).toBeCloseTo(1.3656, 4)
+    expect(judged.judgement.limits).toContainEqual(before)
+  })
+
+  it('of light has none before the light is known', () => {
+    const build = new FactsBuilder()
+    const string = build.string('1')
+    const evaluation = evaluate(build.facts(), 0)
+    const one = evaluation.byKey.get(stepKey('pv-isc', string))!
+    expect(heldAgainst(evaluation, one, null)).toBeNull()
+    expect(heldAgainst(evaluation, one, conditions())!.limits.length).toBeGreaterThan(0)
+    const polarity = evaluation.byKey.get(stepKey('pv-polarity', string))!
+    expect(heldAgainst(evaluation, polarity, null)).toBeNull()
   })
 
   it('is not there where the regime lacks the figure, or the slot is no figure', () => {

@@ -1,7 +1,7 @@
 /** What a reading would come to if it were kept now: the same judgement, gates and questions for every door. */
 import type { Part } from '../plant/part'
 import { checkReading, type ReadingCheck } from '../record/doubts'
-import type { Body, Entry } from '../record/entry'
+import type { Body, Conditions, Entry } from '../record/entry'
 import { type Slot, missingSlots, slotsAsked } from '../steps/slot'
 import { type AnyReadStep, isRead, type Reading, type StepContext } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
@@ -51,6 +51,39 @@ export function contextIn(
 /** What one figure comes to by itself, however much besides is asked. */
 export function judgeFigure(evaluation: Evaluation, one: StepEvaluation, slots: Body<'reading'>['slots']): Judgement {
   return one.step.judge(contextIn(evaluation, one, { slots }))
+}
+
+/**
+ * What a test is held against before anything is read: judged with a nought in its main figure, of which the scale and
+ * the limits alone say anything. Null where it has no figure, or where that needs light which is not known.
+ */
+export function heldAgainst(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  conditions: Conditions | null,
+): Pick<Judgement, 'rule' | 'limits'> | null {
+  const { step } = one
+  if (!isRead(step) || (step.needsConditions && !conditions)) return null
+  const figures = slotsAsked(step, { part: one.part, regime: evaluation.facts.regime }).filter(isFigure)
+  const slot = figures.find(({ optional }) => !optional) ?? figures[0]
+  if (!slot) return null
+  const nought = { [slot.id]: { text: '0', value: 0, bound: 'exact' as const, unit: slot.unit } }
+  return evaluateDraft(evaluation, one, { ...NOTHING_READ, slots: nought, conditions }).judgement
+}
+
+const isFigure = (slot: Slot): slot is Extract<Slot, { kind: 'number' }> => slot.kind === 'number'
+
+const NOTHING_READ: Body<'reading'> = {
+  kind: 'reading',
+  v: 2,
+  slots: {},
+  conditions: null,
+  how: 'typed',
+  instrument: null,
+  place: null,
+  plantRevision: '',
+  confirmed: [],
+  note: null,
 }
 
 /** @param body as it would be kept. */

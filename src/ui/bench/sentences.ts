@@ -1,8 +1,8 @@
 /** What the bench says and shows of a step, from the core's codes and figures. */
-import { causes, type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
+import { causes, type DraftEvaluation, heldAgainst } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
-import type { Body, Conditions } from '@/core/record/entry'
-import { isRead, mainSlot } from '@/core/steps/step'
+import type { Conditions } from '@/core/record/entry'
+import { isRead } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import { figure, meaningOf, quantity, say, sayCode, sayFinding } from '@/words/say'
 
@@ -11,26 +11,9 @@ export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? 1
 
 type Seen = { evaluation: Evaluation; one: StepEvaluation; conditions: Conditions | null }
 
-const bodyOf = (conditions: Conditions | null, slots: Body<'reading'>['slots']): Body<'reading'> => ({
-  kind: 'reading',
-  v: 2,
-  slots,
-  conditions,
-  how: 'typed',
-  instrument: null,
-  place: null,
-  plantRevision: '',
-  confirmed: [],
-  note: null,
-})
-
 /** Before anything is read, the rule shows where the reading should come to lie. */
 export function expectedRule({ evaluation, one, conditions }: Seen): RuleData | null {
-  const { step } = one
-  const slot = mainSlot(step)
-  if (!isRead(step) || slot?.kind !== 'number' || (step.needsConditions && !conditions)) return null
-  const probe = { [slot.id]: { text: '0', value: 0, bound: 'exact' as const, unit: slot.unit } }
-  const { rule } = evaluateDraft(evaluation, one, bodyOf(conditions, probe)).judgement
+  const rule = heldAgainst(evaluation, one, conditions)?.rule
   return rule ? { ...rule, measured: null } : null
 }
 

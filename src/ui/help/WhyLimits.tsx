@@ -1,5 +1,7 @@
+import { heldAgainst } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { SourceId } from '@/core/regime/sources'
+import { mainSlot } from '@/core/steps/step'
 import type { Judgement } from '@/core/verdict/judgement'
 import { say, type WordKey } from '@/words/say'
 import { limitText, originsOf } from './whyOf'
@@ -9,7 +11,11 @@ type Props = { evaluation: Evaluation; one: StepEvaluation; judgement: Judgement
 /** What a test is made for, each limit of it, where that comes from and how sure it is. */
 export function WhyLimits({ evaluation, one, judgement }: Props) {
   const { regime } = evaluation.facts
-  const limits = judgement?.limits ?? []
+  const judged = judgement?.limits ?? []
+  // Before anything is read the limits stand all the same.
+  const conditions = one.counting?.entry.body.conditions ?? null
+  const limits = judged.length > 0 ? judged : (heldAgainst(evaluation, one, conditions)?.limits ?? [])
+  const hasFigure = mainSlot(one.step)?.kind === 'number'
   const rest = judgement?.lines.flatMap((line) => line.source ?? []) ?? []
   const named = [...new Set<SourceId>([...limits.map((limit) => limit.source), ...rest])]
   return (
@@ -22,7 +28,7 @@ export function WhyLimits({ evaluation, one, judgement }: Props) {
           ))}
         </ul>
       ) : (
-        <p className="quiet">{say('why.no-limits')}</p>
+        <p className="quiet">{say(hasFigure ? 'why.limits-later' : 'why.no-limits')}</p>
       )}
       {originsOf(named, regime.changed).map(({ names, standing }) => (
         <p key={standing} className="small">

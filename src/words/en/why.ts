@@ -2,6 +2,7 @@
 export const why = {
   'why.title': 'Why: {step}',
   'why.from': 'Where it comes from',
+  'why.limits-later': 'Its limits stand here as soon as it is known what they go by.',
   'why.no-limits': 'Nothing is measured against a figure here: what counts is what was seen and done.',
   'why.standing.published': 'Written down from memory. Hold it against the document before you rely on it.',
   'why.standing.trade': 'Common practice; no document gives it.',
