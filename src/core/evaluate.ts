@@ -130,7 +130,7 @@ export function linesOf(evaluation: Evaluation, one: StepEvaluation): readonly W
 export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   const { judgement, counting, step } = one
   if (!judgement || !step.causes) return []
-  const context = contextIn(evaluation, one, counting?.entry.body ?? null)
+  const context = contextIn(evaluation, one, counting?.entry.body ?? null, counting?.at)
   const found = step.causes(context, judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found

@@ -10,6 +10,7 @@ import { curve } from './en/curve'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
+import { dull } from './en/dull'
 import type { glossary } from './en/glossary'
 import type { guide } from './en/guide'
 import type { keys } from './en/keys'
@@ -32,7 +33,7 @@ import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...live, ...ui }
+const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &

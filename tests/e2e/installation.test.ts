@@ -107,6 +107,7 @@ describe('a workshop with three phases', () => {
     await readCell(page, '3.live')
     await readCell(page, '3.to-earth')
     // One circuit after the other gets its reading.
+    await standsAs(page, '3.to-earth', 'within')
     const whole = await cellText(page, '3.to-earth')
     for (const tag of tags) {
       await standsAs(page, `${tag}.to-earth`, 'within')

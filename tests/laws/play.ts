@@ -170,6 +170,8 @@ export const answers = fc.record({
   missing: fc.array(fc.nat(9), { minLength: 14, maxLength: 14 }),
   good: fc.boolean(),
   uncertain_pct: one(0, 2, 20),
+  /** Whether there was a light meter. */
+  lit: one(true, true, true, false),
 })
 export type Answers = typeof answers extends fc.Arbitrary<infer T> ? T : never
 
@@ -243,6 +245,7 @@ const ALL_SOUND: Answers = {
   missing: [1],
   good: true,
   uncertain_pct: 0,
+  lit: true,
 }
 
 function answerOf(slot: Slot, part: Part, k: number, wish: Answers): SlotValue | null {
@@ -295,7 +298,7 @@ const USUAL: Readonly<Record<string, readonly string[]>> = {
 export const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
   readingBody({
     slots: slotsFor(at, facts, wish),
-    conditions: isRead(at.step) && at.step.needsConditions ? conditions() : null,
+    conditions: isRead(at.step) && at.step.needsConditions && wish.lit ? conditions() : null,
     instrument: {
       id: testId(0x77),
       tag: '77',
@@ -330,6 +333,8 @@ const AT_PLUG = [
   'point-lost-pen',
 ]
 const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional', ...AT_PLUG])
+/** Tests that are judged by their light where it was read. */
+const LIT = new Set(['pv-voc', 'pv-isc', 'operating'])
 const PER_VISIT = new Set(['dead', 'isolated'])
 
 /** The same list each time: another one would be another kit. */
@@ -398,7 +403,17 @@ export class Play {
     const last = facts.entries.at(-1)!
     const isOneMore = facts.entries.length === this.evaluation.facts.entries.length + 1 && last.body.kind === 'reading'
     const known = new Set(this.evaluation.steps)
-    if (isOneMore && !this.cameLate && facts.visits.length === this.evaluation.facts.visits.length && known.size > 8)
+    // Without a light meter every reading may move what the others are held against: all is judged anew.
+    const isDull = facts.entries.some(
+      ({ body, step }) => body.kind === 'reading' && !body.conditions && LIT.has(step ?? ''),
+    )
+    if (
+      isOneMore &&
+      !isDull &&
+      !this.cameLate &&
+      facts.visits.length === this.evaluation.facts.visits.length &&
+      known.size > 8
+    )
       if (!alone.steps.some((at) => known.has(at))) throw new Error('one more entry was evaluated alone')
     const turned = { ...facts, entries: [...facts.entries].reverse() }
     same(shape(evaluate(turned, 0)), shape(fresh), 'the order of arrival does not matter')

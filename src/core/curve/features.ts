@@ -1,6 +1,7 @@
 /** What stands out on a measured curve, robust to its noise: ends, the highest power, slopes and ledges. */
 import { fitBasis, fitPolynomial, type Polynomial } from './leastSquares'
-import { type CurvePoint, type CurveRefusal, medianOf, scatterOf, soundPoints } from './points'
+import { medianOf } from '../quantity/median'
+import { type CurvePoint, type CurveRefusal, scatterOf, soundPoints } from './points'
 import { type CurveStep, leastDropOf, stepsOf } from './steps'
 
 export type CurveFeatures = {

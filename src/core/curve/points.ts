@@ -1,4 +1,5 @@
 /** Points of a measured curve: put in order, and refused where they are no curve at all. */
+import { medianOf } from '../quantity/median'
 
 export type CurvePoint = readonly [voltage_V: number, current_A: number]
 
@@ -62,12 +63,6 @@ function risesBy(currents: readonly number[]): number {
     most = Math.max(most, middle - least)
   }
   return most
-}
-
-export function medianOf(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = sorted.length >> 1
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
 /** Scatter of a normal distribution per median of its absolute values. */

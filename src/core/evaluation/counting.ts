@@ -78,8 +78,9 @@ class KeptReading implements ReadingEvaluation {
   }
 
   private judge(plant: PlantIndex): Judgement {
-    const { step, part, given, counted } = this.judging
-    return judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body)))
+    const { step, part, given, counted, together } = this.judging
+    const beside = together ? together.beside(step, part, this.entry.body, this.at) : null
+    return judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body, beside)))
   }
 
   /** Judges, and keeps what lists need of it. */

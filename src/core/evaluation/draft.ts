@@ -2,13 +2,16 @@
 import type { Part } from '../plant/part'
 import { checkReading, type ReadingCheck } from '../record/doubts'
 import type { Body, Conditions, Entry } from '../record/entry'
+import { correctedTime } from '../record/order'
+import type { Beside } from '../steps/beside'
+import type { ReadWithoutLight } from '../steps/reading'
 import { type Slot, missingSlots, slotsAsked } from '../steps/slot'
 import { type AnyReadStep, isRead, type Reading, type StepContext } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import { judgeEntry } from './counting'
 import { contextOf, judgeStep, readingOf } from './judge'
-import { runOf, wholeBehind } from './run'
+import { runOf, type Whole, wholeBehind } from './run'
 import type { Evaluation, GateState, StepEvaluation } from './types'
 
 export type DraftEvaluation = {
@@ -34,18 +37,28 @@ export function contextIn(
   evaluation: Evaluation,
   one: Pick<StepEvaluation, 'step' | 'part'>,
   reading: Partial<Reading> | null,
+  /** When it was taken, ms; as late as the last entry where nothing is said. */
+  at?: number,
 ): StepContext {
   const whole = wholeBehind(evaluation)
   const counted = (step: string, partId: string): Body<'reading'> | null =>
     whole.owns.get(step)?.get(partId)?.counting?.entry.body ?? null
-  const { slots = {}, conditions = null, instrument = null, how = 'typed', v } = reading ?? {}
-  return contextOf(one.step, one.part, whole.plant, whole.facts, counted, {
-    slots,
-    conditions,
-    instrument,
-    how,
-    ...(v ? { v } : {}),
-  })
+  const { slots = {}, conditions = null, instrument = null, how = 'typed', v, air } = reading ?? {}
+  const known = { slots, conditions, instrument, how, ...(v ? { v } : {}), ...(air ? { air } : {}) }
+  const beside = besideOf(whole, one, known, at)
+  return contextOf(one.step, one.part, whole.plant, whole.facts, counted, { ...known, ...(beside ? { beside } : {}) })
+}
+
+/** What stands beside a draft that is taken without a light meter. */
+function besideOf(
+  { together, entries }: Whole,
+  { step, part }: Pick<StepEvaluation, 'step' | 'part'>,
+  reading: ReadWithoutLight,
+  at: number | undefined,
+): Beside | null {
+  if (!together || !isRead(step)) return null
+  const last = entries.at(-1)
+  return together.beside(step, part, reading, at ?? (last ? correctedTime(last) : 0))
 }
 
 /** What one figure comes to by itself, however much besides is asked. */
@@ -102,6 +115,7 @@ export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body:
     given: run.given,
     counted: context.counted,
     changedAt: Number.NEGATIVE_INFINITY,
+    together: run.together,
   }
   const kept = judgeEntry(run, judging, entryOf(evaluation, one, body), one.key)
   const shut = one.shut

@@ -17,6 +17,8 @@ export type GateView = {
   states: States
   /** The verdict of a step on a part by now; undefined where the plant has no such step. */
   verdictOf(step: string, partId: string): Verdict | undefined
+  /** Whether a step was read, and is open only because nobody read the light. */
+  isReadWithoutLight(step: string, partId: string): boolean
   /** The step on a place that begins a state of it, so that one is led to it. */
   beginnerOf(state: StateGate['state'], placeId: string): string | null
 }
@@ -68,7 +70,11 @@ function isOpenBy(
 ): boolean {
   if ('state' in gate) return view.states.of(gate.state, subject.id, visitId, then).stands
   const verdict = view.verdictOf(gate.waitsFor, subject.id)
-  return verdict === undefined ? !gate.hard : isMet(gate, verdict)
+  if (verdict === undefined) return !gate.hard
+  // What was read without a light meter and can be held against nothing holds up nothing that waits softly for it.
+  return (
+    isMet(gate, verdict) || (!gate.hard && verdict === 'not-yet' && view.isReadWithoutLight(gate.waitsFor, subject.id))
+  )
 }
 
 function gateState(

@@ -6,7 +6,7 @@ import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import type { Entry } from '../record/entry'
 import { correctedTime } from '../record/order'
-import { type AnyStep, NOTHING_READ } from '../steps/step'
+import { type AnyStep, isRead, NOTHING_READ, type Reading } from '../steps/step'
 import { type Counted, contextOf, judgeStep, readingOf } from './judge'
 import { listeningTo, lookAt } from './listening'
 import type { PlantHistory } from './plantHistory'
@@ -92,9 +92,15 @@ class Recorder {
   }
 }
 
+/** A reading with what stands beside it. */
+function besideIn(together: Run['together'], step: AnyStep, part: Part, entry: Entry<'reading'>): Reading {
+  const beside = together && isRead(step) ? together.beside(step, part, entry.body, correctedTime(entry)) : null
+  return readingOf(entry.body, beside)
+}
+
 /** Names of the questions about the plant that a judgement asks: cheaper by far than all that it took in. */
 function queriesOf(
-  { plant, given }: Pick<Run, 'plant' | 'given'>,
+  { plant, given, together }: Pick<Run, 'plant' | 'given' | 'together'>,
   step: AnyStep,
   part: Part,
   reading: Entry<'reading'>,
@@ -102,13 +108,13 @@ function queriesOf(
 ): readonly string[] {
   const { plant: listens, asked } = listeningTo(plant)
   asked.clear()
-  lookAt(judgeStep(step, contextOf(step, part, listens, given, counted, readingOf(reading.body))))
+  lookAt(judgeStep(step, contextOf(step, part, listens, given, counted, besideIn(together, step, part, reading))))
   return [...asked]
 }
 
 /** What the judgement of a reading took in, of the plant as it stands. */
 export function inputsOf(
-  { plant, given }: Pick<Run, 'plant' | 'given'>,
+  { plant, given, together }: Pick<Run, 'plant' | 'given' | 'together'>,
   step: AnyStep,
   part: Part,
   reading: Entry<'reading'> | null,
@@ -137,7 +143,7 @@ export function inputsOf(
       recorder.note(`reading ${of} ${partId}`, { what: 'reading', step: of, partId, found: found !== null })
       return found
     },
-    reading ? readingOf(reading.body) : NOTHING_READ,
+    reading ? besideIn(together, step, part, reading) : NOTHING_READ,
   )
   lookAt(judgeStep(step, context))
   return [...recorder.inputs.values()]

@@ -6,6 +6,7 @@ import type { Body } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { citing } from '../regime/documents'
 import type { Regime } from '../regime/regime'
+import type { Beside } from '../steps/beside'
 import { missingSlots } from '../steps/slot'
 import { type AnyStep, isRead, Lacking, type Reading, type StepContext, slotsOf } from '../steps/step'
 import { decide, type Judgement, overruled } from '../verdict/judgement'
@@ -97,10 +98,15 @@ const lackingLimit = (limitId: string): Judgement =>
   ])
 
 /** What a draft or an entry is judged from. */
-export const readingOf = ({ slots, conditions, instrument, how, v }: Body<'reading'>): Reading => ({
+export const readingOf = (
+  { slots, conditions, air, instrument, how, v }: Body<'reading'>,
+  beside: Beside | null = null,
+): Reading => ({
   slots,
   conditions,
   instrument,
   how,
   v,
+  ...(air ? { air } : {}),
+  ...(beside ? { beside } : {}),
 })

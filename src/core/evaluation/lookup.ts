@@ -89,7 +89,15 @@ export class Lookup {
   private get run(): Run {
     if (this.running) return this.running
     const nulls = new LeadNulls()
-    const known = { ...this.all, facts: this.facts, scope: {}, nulls, owns: new Map(), readers: NOBODY_READS }
+    const known = {
+      ...this.all,
+      facts: this.facts,
+      scope: {},
+      nulls,
+      together: null,
+      owns: new Map(),
+      readers: NOBODY_READS,
+    }
     this.running = { ...runOf(known), countedFor: (reader) => this.countedBefore(reader) }
     for (const step of steps) if (isRead(step) && step.nulls) this.takeNulls(nulls, step)
     return this.running
@@ -115,6 +123,8 @@ export class Lookup {
       given: this.run.given,
       counted,
       changedAt: this.all.history.lastAt,
+      // A door asks what a reading is, not what it comes to beside others.
+      together: null,
     }
     return judgeReadings(this.run, judging, key)
   }

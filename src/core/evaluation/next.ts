@@ -12,12 +12,13 @@ import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
 import type { Own } from './runOf'
 import { eventsOf } from './placedEvents'
-import { lapsed, runOf, settler, type Whole } from './run'
+import { lapsed, runOf, settler, type Whole, wholeOf } from './run'
 import type { ChangedOwn } from './sisters'
 import { isBefore, type Moment, type PlacedEvent } from './states'
 import { stepKey } from './stepKey'
 import { subjectsOf } from './subjects'
 import type { Settled } from './settled'
+import { Together } from './together'
 
 /** Kinds of entry that touch one step on one part; any other may touch everything. */
 export const touchOneStep: ReadonlySet<string> = new Set([
@@ -82,6 +83,14 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
     settled: new Map(whole.settled),
   }
   const { changed, dirty } = reread(next, added)
+  // Without a light meter every reading may move what the others are held against.
+  const isDull =
+    whole.together !== null ||
+    Together.of(
+      changed.map(({ own }) => own),
+      facts.regime,
+    ) !== null
+  if (isDull) return wholeOf(facts, whole.scope)
   const events = changed.flatMap(({ own, before }) => newEvents(next, own, before))
   if (events.length > 0) next.states = next.states.with(events)
   for (const key of compareAgain(next, changed)) dirty.add(key)

@@ -18,7 +18,7 @@ export function ownOf(run: Run, step: AnyStep, part: Part): Own {
   }
   const readings = judgeReadings(
     run,
-    { step, part, plant: run.plant, given: run.given, counted, changedAt: run.history.lastAt },
+    { step, part, plant: run.plant, given: run.given, counted, changedAt: run.history.lastAt, together: run.together },
     key,
   )
   const choice = run.index.choices.get(key)

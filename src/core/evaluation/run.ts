@@ -20,6 +20,7 @@ import { statesOf } from './placedEvents'
 import { Settled } from './settled'
 import { stepKey } from './stepKey'
 import { subjectsOf } from './subjects'
+import { Together } from './together'
 import type { Evaluation, Scope, StepEvaluation } from './types'
 
 /** What one evaluation knows; the next one may begin with it. */
@@ -35,6 +36,8 @@ export type Whole = {
   nulls: LeadNulls
   /** Steps that this plant has, in working order, each with its parts. */
   asked: readonly { step: AnyStep; parts: readonly Part[] }[]
+  /** What readings without light are compared with; null where there are none. */
+  together: Together | null
   /** By step, then by part: no key is put together for a look. */
   owns: Map<string, Map<string, Own>>
   /** Which steps took the reading of another into their judgement: key read, keys that read it. It only grows. */
@@ -80,6 +83,7 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     history,
     nulls: new LeadNulls(),
     asked,
+    together: null,
     owns: new Map(),
     readers: new Map(),
   }
@@ -93,7 +97,9 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     if (step.nulls) for (const one of ofStep.values()) own.nulls.take(step, one.readings)
     if (step.sisterGroup) withSisters.push(...ofStep.values())
   }
-  const sisters = SisterGroups.of(withSisters, facts.regime)
+  own.together = Together.of(withSisters, facts.regime)
+  const compared = own.together ? judgedTogether(own, withSisters) : withSisters
+  const sisters = SisterGroups.of(compared, facts.regime)
   const whole: Whole = {
     ...own,
     sisters,
@@ -110,6 +116,17 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
   return whole
 }
 
+/** Those that were read without light are judged again, beside what was read with them. */
+function judgedTogether(whole: Parameters<typeof runOf>[0], owns: readonly Own[]): Own[] {
+  const run = runOf(whole)
+  return owns.map((one) => {
+    if (!isRead(one.step) || !one.step.asRead || one.readings.length === 0) return one
+    const again = ownOf(run, one.step, one.part)
+    whole.owns.get(one.step.id)!.set(one.part.id, again)
+    return again
+  })
+}
+
 /** What own judgements are made with; which step reads which is written down on the way. */
 export function runOf({
   facts,
@@ -118,9 +135,10 @@ export function runOf({
   index,
   history,
   nulls,
+  together,
   owns,
   readers,
-}: Pick<Whole, 'facts' | 'scope' | 'plant' | 'index' | 'history' | 'nulls' | 'owns' | 'readers'>): Run {
+}: Pick<Whole, 'facts' | 'scope' | 'plant' | 'index' | 'history' | 'nulls' | 'together' | 'owns' | 'readers'>): Run {
   const countedFor =
     (reader: string) =>
     (step: string, partId: string): Body<'reading'> | null => {
@@ -131,7 +149,7 @@ export function runOf({
       return owns.get(step)?.get(partId)?.counting?.entry.body ?? null
     }
   const given = { instruments: facts.instruments, regime: facts.regime }
-  return { given, scope, plant, index, history, nulls, countedFor }
+  return { given, scope, plant, index, history, nulls, together, countedFor }
 }
 
 /** The step on a place by whose reading its state begins. */
@@ -164,8 +182,14 @@ export function gateViewOf(whole: Whole): GateView {
     index: whole.index,
     states: whole.states,
     verdictOf: (step, partId) => verdictBefore(whole, step, partId),
+    isReadWithoutLight: (step, partId) => isReadWithoutLight(whole.owns.get(step)?.get(partId)),
     beginnerOf: (state, placeId) => beginnerOf(whole, state, placeId),
   }
+}
+
+function isReadWithoutLight(own: Own | undefined): boolean {
+  if (!own?.counting || !isRead(own.step)) return false
+  return own.step.asRead?.(own.part, own.counting.entry.body) != null
 }
 
 /** The verdict of a step by its readings and sisters, or that it was left out: what a gate may wait for. */

@@ -8,6 +8,7 @@ import type { EntryIndex } from './entryIndex'
 import type { Counted } from './judge'
 import type { LeadNulls } from './leadNulls'
 import type { PlantHistory } from './plantHistory'
+import type { Together } from './together'
 import type { ReadingEvaluation, Scope } from './types'
 
 /** What a step comes to by its own readings alone. */
@@ -34,6 +35,8 @@ export type Judging = {
   counted: Counted
   /** When the plant was last changed, ms. */
   changedAt: number
+  /** What readings without light are compared with; null where there are none. */
+  together: Together | null
 }
 
 /** What of the facts a judgement may take in by itself. */
@@ -47,6 +50,7 @@ export type Run = {
   index: EntryIndex
   history: PlantHistory
   nulls: LeadNulls
+  together: Together | null
   /** The reading that counts of a step that was looked at already; `reader` asks, so that it is asked again when it changes. */
   countedFor(reader: string): Counted
 }

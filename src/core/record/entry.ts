@@ -62,6 +62,8 @@ const reading = z.strictObject({
   v: z.union([z.literal(1), z.literal(2)]),
   slots: z.record(code, slotValueSchema),
   conditions: conditionsSchema.nullable(),
+  /** The air beside the array; on a day without a light meter all that is known of the warmth. */
+  air: z.strictObject({ read: readValueSchema, instrument: instrumentCopySchema.nullable() }).optional(),
   /** How its figures came, those that do not say so themselves. */
   how: howSchema,
   instrument: instrumentCopySchema.nullable(),

@@ -123,7 +123,7 @@ describe('a record joined to readings', () => {
     own.polarity(id)
     const reading = own.voltage(id, volts, {}, { conditions: null })
     const key = stepKey('pv-voc', id)
-    expect(evaluate(own.facts(), START_ms).byKey.get(key)!.finding.code).toBe('pv-voc.no-conditions')
+    expect(evaluate(own.facts(), START_ms).byKey.get(key)!.finding.code).toBe('by-plate.close')
     own.add({ kind: 'conditions', v: 1, target: reading, conditions: conditions(742, 43.6), file: 'roof.csv' })
     const one = evaluate(own.facts(), START_ms).byKey.get(key)!
     expect(one.verdict).toBe('within')

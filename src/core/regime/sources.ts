@@ -112,6 +112,7 @@ export const sources = {
   'house-along': house(15),
   'house-far-above': house(16),
   'house-curve-shape': house(20),
+  'house-without-light': house(22),
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources

@@ -3,6 +3,7 @@ import type { CurveValue } from '../curve/curveValue'
 import { type ReadValue, readValueOf } from '../quantity/readValue'
 import { type Span, spanOf, standingFor } from '../quantity/span'
 import { readingUncertainty } from '../quantity/uncertainty'
+import { type Air, readAir, UNREAD_AIR } from '../pv/workedBack'
 import type { Unit } from '../quantity/unit'
 import { rangeFor } from '../record/instrument'
 import type { RuleData } from '../verdict/judgement'
@@ -35,7 +36,12 @@ export function measuredIn(slots: readonly Slot[], reading: Slots) {
 export type Figure = { slot: NumberSlot; read: ReadValue; span: Span }
 
 /** The instrument's own uncertainty of a figure, by the quantity that it is. */
-export function whiskerOf(reading: Reading, slots: readonly Slot[], slot: Slot, read: ReadValue): number {
+export function whiskerOf(
+  reading: Pick<Reading, 'slots' | 'instrument'>,
+  slots: readonly Slot[],
+  slot: Slot,
+  read: ReadValue,
+): number {
   const { instrument } = reading
   const range = instrument && slot.measures ? rangeFor(instrument, slot.measures, measuredIn(slots, reading)) : null
   return readingUncertainty(read, range?.accuracy ?? null)
@@ -79,4 +85,12 @@ export const workedOut = (value: number, unit: Unit, decimals: number): ReadValu
 export function measuredOf(span: Span, text: string): NonNullable<RuleData['measured']> {
   const bound = span.bound === 'between' ? 'less-than' : span.bound
   return { value: standingFor({ ...span, bound }), bound, whisker: span.whisker, text }
+}
+
+/** A reading as far as it can be compared without a light meter. */
+export type ReadWithoutLight = Pick<Reading, 'slots' | 'conditions' | 'instrument' | 'air'>
+
+/** What is known of the air at a reading. */
+export function airOf({ air }: Pick<Reading, 'air'>): Air {
+  return air?.read.bound === 'exact' ? readAir(air.read.value) : UNREAD_AIR
 }

@@ -16,12 +16,19 @@ import type { SourceId } from '../regime/sources'
 import type { Cause } from '../verdict/cause'
 import type { Judgement, RuleData } from '../verdict/judgement'
 import type { Figures, Finding, Verdict } from '../verdict/verdict'
+import type { AsRead, Beside, TellsLight } from './beside'
 import type { Panel } from './panel'
 import type { Picture } from './picture'
+import type { ReadWithoutLight } from './reading'
 import type { Asking, NumberSlot, Slot } from './slot'
 
 /** What a test is judged from: slots, conditions, and the instrument they were read with. */
-export type Reading = Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument' | 'how'> & { v?: 1 | 2 }
+export type Reading = Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument' | 'how'> &
+  Partial<Pick<Body<'reading'>, 'air'>> & {
+    v?: 1 | 2
+    /** What stands beside it where it was taken without a light meter. */
+    beside?: Beside | null
+  }
 export const NOTHING_READ: Reading = { slots: {}, conditions: null, instrument: null, how: 'typed' }
 
 export type PartIn<Kind extends PartKind> = Part<Extract<PartData, { kind: Kind }>>
@@ -201,6 +208,10 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     trend?: { same: readonly string[]; note: string | null }
     /** Other parts that one reading speaks for as well: it is kept on each of them. */
     sharedWith?(context: StepContext<Kind>): readonly Part[]
+    /** What of a reading is held against alike parts where nobody read the light; null where it is judged by its light. */
+    asRead?(part: PartIn<Kind>, reading: ReadWithoutLight): AsRead | null
+    /** The current by which such a reading tells the light of its plane. */
+    tellsLight?(part: PartIn<Kind>, reading: ReadWithoutLight): TellsLight | null
     /** Which readings of other parts may be compared with this one; null where sisters are not compared. */
     sisterGroup?(part: PartIn<Kind>): string | null
     /** How far alike parts may lie apart; the regime's figure for strings where nothing else is named. */

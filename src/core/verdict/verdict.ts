@@ -72,6 +72,8 @@ export const flags = [
   'unlikely-confirmed',
   'fallback-model',
   'estimated-temperature',
+  'sisters-only',
+  'light-worked-back',
   'leads-not-nulled',
   'test-voltage-lowered',
   'departs-from-table',

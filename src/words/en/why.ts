@@ -125,4 +125,6 @@ export const why = {
   'why.house-along': 'the fields of the spikes reach about so far',
   'why.house-far-above': 'a conductor is broken, not warm or badly touched',
   'why.house-curve-shape': 'scatter of sound modules makes less',
+  'why.house-without-light':
+    'strings read within 10 minutes stand in one light; a current tells it for half an hour, less surely by the minute',
 } as const

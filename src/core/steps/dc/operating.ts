@@ -6,18 +6,21 @@ import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../../pv/constants'
 import { readValueOf } from '../../quantity/readValue'
 import type { Span } from '../../quantity/span'
 import { bandAround } from '../../verdict/compare'
-import { decide } from '../../verdict/judgement'
+import { decide, type Judgement } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { but, hold, notYet } from '../holding'
-import { figureOf } from '../reading'
+import { type Figure, figureOf, numberIn, workedOut } from '../reading'
 import { numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleConditions, exampleString } from '../worked'
-import { modelOf, sisterGroupOf, weatherAt } from './stringReading'
+import { sisterGroupOf } from './sisterGroup'
+import { modelOf, weatherAt } from './stringReading'
+import { sistersRuling } from './withoutLight'
 
 const current = numberSlot('current', 'dc-current', 'A', 1)
-const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2)
+/** Who has a clamp alone compares by current: the strings are each other's meter. */
+const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2, { optional: true })
 
 function powerAt(context: StepContext<'string'>, irradiance_Wm2: number, cell_C: number): number {
   const { modulesInSeries } = context.part.data
@@ -41,6 +44,22 @@ function product(volts: Span, amperes: Span): Span {
           : 'between',
     whisker: exact && Number.isFinite(relative) ? least * relative : 0,
   }
+}
+
+/** Without light, or with a clamp alone: alike strings under load at one time carry alike. */
+function besideSisters(context: StepContext<'string'>, amperes: Figure, volts: Figure | null): Judgement {
+  const power_W = volts && volts.read.value * amperes.read.value
+  const ruling =
+    volts && power_W !== null
+      ? sistersRuling(
+          context,
+          { unit: 'W', per: context.part.data.modulesInSeries, slot: null },
+          { span: product(volts.span, amperes.span), read: workedOut(power_W, 'W', 0) },
+          'pv.operating',
+        )
+      : sistersRuling(context, { unit: 'A', per: 1, slot: current }, amperes, 'pv.operating')
+  if (!ruling) return notYet(context, 'operating.alone', { read: amperes.read.text })
+  return decide([ruling], { flags: ['sisters-only'] })
 }
 
 export const operating: ReadStep<'string'> = {
@@ -74,7 +93,8 @@ export const operating: ReadStep<'string'> = {
   judge(context) {
     const volts = figureOf(context, voltage)
     const amperes = figureOf(context, current)
-    if (!volts || !amperes) return notYet(context, 'operating.no-reading')
+    if (!amperes) return notYet(context, 'operating.no-reading')
+    if (!volts || !context.reading.conditions) return besideSisters(context, amperes, volts)
     const weather = weatherAt(context, context.reading.conditions)
     if (!weather) return notYet(context, 'operating.no-conditions')
     const { irradiance_Wm2, cell } = weather
@@ -129,6 +149,14 @@ export const operating: ReadStep<'string'> = {
     })
   },
   sisterGroup: sisterGroupOf,
+  asRead(part, reading) {
+    const amperes = numberIn(reading, current.id)
+    const volts = numberIn(reading, voltage.id)
+    if (amperes?.bound !== 'exact' || (volts && reading.conditions)) return null
+    if (!volts) return { value: amperes.value, group: `${sisterGroupOf(part)}|A` }
+    if (volts.bound !== 'exact') return null
+    return { value: (amperes.value * volts.value) / part.data.modulesInSeries, group: `${sisterGroupOf(part)}|W` }
+  },
   sisterLimit: 'pv.operating',
   example: {
     source: 'computed: 11 modules of 282 W at full light and 25 degC give 3103 W; 341 V and 9.10 A are 3103 W',

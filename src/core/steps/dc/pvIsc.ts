@@ -5,8 +5,11 @@ import { isolatedGate, notReversed } from '../gates'
 import { numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleConditions, exampleString } from '../worked'
-import { expectAt, judgeString, type Modelled, modelOf, sisterGroupOf } from './stringReading'
+import { sisterGroupOf } from './sisterGroup'
+import type { Modelled } from './stringOptions'
+import { expectAt, judgeString, modelOf } from './stringReading'
 import { currentSum } from './workingOfCurrent'
+import { asReadOf, lightToldBy } from './withoutLight'
 
 const current = numberSlot('current', 'dc-current', 'A', 1)
 
@@ -68,6 +71,8 @@ export const pvIsc: ReadStep<'string'> = {
     }),
   causes: currentCauses,
   sisterGroup: sisterGroupOf,
+  asRead: (part, reading) => asReadOf(part, reading, current, 1),
+  tellsLight: (part, reading) => lightToldBy(part, reading, current),
   example: {
     source: 'computed: 9.6 A rated, half the light and 20 K more give 9.6 * 0.5 * 1.01 = 4.85 A',
     part: exampleString(11),

@@ -5,8 +5,11 @@ import { isolatedGate, notReversed } from '../gates'
 import { numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleConditions, exampleString } from '../worked'
-import { expectAt, judgeString, type Modelled, modelOf, sisterGroupOf } from './stringReading'
+import { sisterGroupOf } from './sisterGroup'
+import type { Modelled } from './stringOptions'
+import { expectAt, judgeString, modelOf } from './stringReading'
 import { voltageSum } from './workingOfVoltage'
+import { asReadOf } from './withoutLight'
 
 const voltage = numberSlot('voltage', 'dc-voltage', 'V', 1)
 
@@ -67,6 +70,7 @@ export const pvVoc: ReadStep<'string'> = {
     }),
   causes: voltageCauses,
   sisterGroup: sisterGroupOf,
+  asRead: (part, reading) => asReadOf(part, reading, voltage, part.data.modulesInSeries),
   example: {
     source: 'computed: seven modules of 37.40 V, with the light term at 300 W/m2 and 25 degC 249.4 V',
     part: exampleString(7),

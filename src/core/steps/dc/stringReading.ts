@@ -1,5 +1,4 @@
 /** What the voltage and the current of a string share: expectation, band, flags and referral. */
-import type { StringPart } from '../../plant/part'
 import { type Weather, weatherOf } from '../../pv/conditions'
 import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../../pv/constants'
 import { type Expectation, expectation } from '../../pv/expectation'
@@ -11,11 +10,10 @@ import type { Decided, Finding, Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { closeness, notYet } from '../holding'
 import { type Figure, figureOf, measuredOf } from '../reading'
-import type { NumberSlot } from '../slot'
 import type { AnyContext, Reading, StepContext } from '../step'
+import type { Modelled, Options } from './stringOptions'
+import { judgeWithoutLight } from './withoutLight'
 import { againstExpectation } from './workingShared'
-
-export type Modelled = (irradiance_Wm2: number, cellTemperature_C: number) => number
 
 /** Which of the two bands holds: the tight one only where the cell temperature was measured. */
 export function bandLimit(context: AnyContext, weather: Weather): Limit & { id: LimitId } {
@@ -34,30 +32,6 @@ export function weatherAt(context: StepContext<'string'>, conditions: Reading['c
 export function expectAt(context: StepContext<'string'>, modelled: Modelled): Expectation | null {
   const weather = weatherAt(context, context.reading.conditions)
   return weather ? expectation(modelled, weather) : null
-}
-
-const sisterGroups = new WeakMap<StringPart['data'], string>()
-
-/** Strings of one array and one kind of module are sisters. */
-export function sisterGroupOf(part: StringPart): string {
-  let group = sisterGroups.get(part.data)
-  if (group === undefined) {
-    const { data } = part.data.moduleType
-    group = `${part.data.arrayId}|${data.voc_V}|${data.isc_A}|${data.beta_pctPerK}|${data.alpha_pctPerK}`
-    sisterGroups.set(part.data, group)
-  }
-  return group
-}
-
-type Options = {
-  step: 'pv-voc' | 'pv-isc'
-  slot: NumberSlot
-  unit: 'V' | 'A'
-  modelled: Modelled
-  /** What makes readings of unlike strings comparable: modules in series for volts, 1 for amperes. */
-  per: number
-  /** The sum behind the expectation. */
-  sum(weather: Weather): WorkingLine[]
 }
 
 /**
@@ -176,6 +150,7 @@ class StringJudgement implements Judgement {
 export function judgeString(context: StepContext<'string'>, options: Options): Judgement {
   const figure = figureOf(context, options.slot)
   const weather = weatherAt(context, context.reading.conditions)
+  if (!weather && figure && !context.reading.conditions) return judgeWithoutLight(context, options, figure)
   if (!weather) return notYet(context, `${options.step}.${figure ? 'no-conditions' : 'no-reading'}`)
   if (!figure) return notYet(context, `${options.step}.no-reading`, {}, () => options.sum(weather))
   return new StringJudgement(context, options, figure, weather, expectation(options.modelled, weather))
