@@ -38,6 +38,7 @@ export {
   judgeFigure,
   sharedReadings,
 } from './evaluation/draft'
+export { type WithoutMeter, withoutMeter } from './evaluation/withoutMeter'
 export type { Evaluation, StepEvaluation } from './evaluation/types'
 export { stepKey } from './evaluation/types'
 

@@ -7,6 +7,15 @@ import { chance, seedOf } from './random'
 /** The seed of the practice sky: the same for sensors, testers and pages. */
 export const PRACTICE_SKY = 'practice-sky'
 
+/** A day of drizzle: dull and even. */
+export const DRIZZLE_SKY = 'drizzle'
+const DRIZZLE = { light_Wm2: 165, air_C: 9 }
+/** Jobs of the demo that stand under it. */
+const DRIZZLED: ReadonlySet<string> = new Set(['de300000-0000-7000-8000-0000000003c0'])
+
+/** The sky over a job: stand-ins of one site read one sky. */
+export const skyOver = (jobId: string): string => (DRIZZLED.has(jobId) ? DRIZZLE_SKY : PRACTICE_SKY)
+
 export type Sky = { irradiance_Wm2: number; air_C: number; cell_C: number }
 
 const HOUR_ms = 3_600_000
@@ -25,6 +34,7 @@ export function skyHour(at_ms: number): number {
 
 /** What the sky really is; sensors read it with their lag and bias. Pure: the same seed and time give the same sky. */
 export function skyAt(seed: string, at_ms: number): Sky {
+  if (seed === DRIZZLE_SKY) return drizzleAt(at_ms)
   const hour = skyHour(at_ms)
   const clear = CLEAR_NOON_Wm2 * Math.cos(((hour - NOON_h) / 12) * Math.PI) ** 1.2
   const haze = 1 - 0.015 * (1 + Math.sin(at_ms / 97_000)) - 0.008 * (1 + Math.sin(at_ms / 23_000))
@@ -33,6 +43,12 @@ export function skyAt(seed: string, at_ms: number): Sky {
   // Modules warm and cool over minutes: the cell follows the light without the cloud of this moment.
   const steady = clear * haze * (0.6 + 0.4 * cloudFactor(seed, at_ms - 90_000))
   return { irradiance_Wm2, air_C, cell_C: air_C + 0.031 * steady }
+}
+
+function drizzleAt(at_ms: number): Sky {
+  const irradiance_Wm2 = DRIZZLE.light_Wm2 * (1 + 0.01 * Math.sin(at_ms / 400_000) + 0.004 * Math.sin(at_ms / 47_000))
+  const air_C = DRIZZLE.air_C + 0.4 * Math.sin(at_ms / 900_000)
+  return { irradiance_Wm2, air_C, cell_C: air_C + 0.031 * irradiance_Wm2 }
 }
 
 /** 1 under clear sky, down to 0.3 in the middle of a cloud, with soft edges. */

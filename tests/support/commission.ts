@@ -140,6 +140,11 @@ export async function commission(
       await hands.again()
       found = await takeReading(page, hands, figures)
     }
+    // What was kept and decides nothing yet waits for what is read beside it.
+    if (found === 'not-yet') {
+      await hands.main('next')
+      await page.waitForFunction((was: string) => document.querySelector('h1')?.textContent !== was, {}, title)
+    }
     if (found === 'outside') {
       mended.push(title)
       await hands.mend('Put in the module that was left out')

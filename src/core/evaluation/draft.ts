@@ -99,12 +99,20 @@ const NOTHING_READ: Body<'reading'> = {
   note: null,
 }
 
-/** @param body as it would be kept. */
-export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body: Body<'reading'>): DraftEvaluation {
+/**
+ * @param body as it would be kept.
+ * @param at when it is taken, ms; as late as the last entry where nothing is said.
+ */
+export function evaluateDraft(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  body: Body<'reading'>,
+  at?: number,
+): DraftEvaluation {
   const { step, part } = one
   if (!isRead(step)) throw new Error(`evaluateDraft: expected a step that is read, got ${step.id}`)
   const whole = wholeBehind(evaluation)
-  const context = contextIn(evaluation, one, body)
+  const context = contextIn(evaluation, one, body, at)
   const trap = step.trap?.(context) ?? null
   const { check, missing } = checkBody(evaluation, { step, part }, body)
   const run = runOf(whole)
@@ -117,7 +125,7 @@ export function evaluateDraft(evaluation: Evaluation, one: StepEvaluation, body:
     changedAt: Number.NEGATIVE_INFINITY,
     together: run.together,
   }
-  const kept = judgeEntry(run, judging, entryOf(evaluation, one, body), one.key)
+  const kept = judgeEntry(run, judging, entryOf(evaluation, one, body, at), one.key)
   const shut = one.shut
   // A hard gate and a wrong set-up hold it back whatever is read; a soft gate as long as nothing is.
   const heldBack = trap ?? (shut && (shut.hard || kept.verdict === 'not-yet') ? shut.finding : null)
@@ -145,8 +153,14 @@ export function checkBody(
 }
 
 /** A draft as the entry that it would be: of the visit that is going on, and later than all others. */
-function entryOf({ facts }: Evaluation, { step, part }: StepEvaluation, body: Body<'reading'>): Entry<'reading'> {
-  const at = body.conditions?.at ?? facts.entries.at(-1)?.deviceTime ?? facts.visits[0]!.startsAt
+function entryOf(
+  { facts }: Evaluation,
+  { step, part }: StepEvaluation,
+  body: Body<'reading'>,
+  at_ms: number | undefined,
+): Entry<'reading'> {
+  const last = facts.entries.at(-1)?.deviceTime ?? facts.visits[0]!.startsAt
+  const at = body.conditions?.at ?? (at_ms === undefined ? last : new Date(at_ms).toISOString())
   return {
     id: 'draft',
     jobId: facts.job.id,

@@ -75,4 +75,9 @@ function refuseReads({ irradiance, cell }: Conditions): ConditionsRefusal | null
   return why === 'text-and-value' ? 'conditions-text' : null
 }
 
+/** Air in which somebody works on a roof, degC [D]. */
+export const AIR_C = { least: -40, most: 55 }
+/** Whether a figure can be that of the air, degC. */
+export const isAirInReach = (air_C: number): boolean => air_C >= AIR_C.least && air_C <= AIR_C.most
+
 const isReachable = (warmth_C: number): boolean => warmth_C >= TEMPERATURE_C.least && warmth_C <= TEMPERATURE_C.most

@@ -1,6 +1,6 @@
 /** What is refused, and what is asked about, before a reading is kept. The same check stands at every door. */
 import { featuresIn } from '../curve/curveValue'
-import { refuseConditions } from '../pv/conditions'
+import { isAirInReach, refuseConditions } from '../pv/conditions'
 import { refuseAsShown } from '../quantity/asShown'
 import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
 import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
@@ -59,6 +59,13 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
       const { irradiance, cell } = body.conditions
       return refuse(code, null, { irradiance: irradiance.read.value, temperature: cell.read.value })
     }
+  }
+  if (body.air) {
+    const { read } = body.air
+    const unlike = refuseAsShown(read, 'degC')
+    if (unlike === 'unit-of-slot') return refuse('conditions-unit', null)
+    if (unlike) return refuse('conditions-text', null)
+    if (!isAirInReach(read.value)) return refuse('air-out-of-reach', null, { temperature: read.value })
   }
   const doubt = step.doubt?.(body)
   if (doubt && !body.confirmed.includes(doubt.code))

@@ -20,7 +20,7 @@ type Named = Pick<InstrumentCopy, 'id'> | null
 export function instrumentsNamed(body: EntryBody): string[] {
   const conditions = body.kind === 'reading' || body.kind === 'conditions' ? body.conditions : null
   const named: (Named | undefined)[] = [conditions?.irradiance.instrument, conditions?.cell.instrument]
-  if (body.kind === 'reading') named.push(body.instrument)
+  if (body.kind === 'reading') named.push(body.instrument, body.air?.instrument)
   return [...new Set(named.flatMap((one) => (one ? [one.id] : [])))]
 }
 
@@ -34,8 +34,14 @@ export function withKitCopies(body: EntryBody, step: AnyStep | null, kit: Kit): 
   if (body.kind !== 'reading') return body
   const tool = body.instrument && kit.get(body.instrument.id)
   const conditions = body.conditions && lightWithCopies(body.conditions, kit)
-  if (!tool || !step) return { ...body, conditions }
-  return { ...body, conditions, instrument: copyFor(step, body.slots, tool) ?? withoutRange(tool) }
+  const { air } = body
+  const known = {
+    ...body,
+    conditions,
+    ...(air ? { air: { ...air, instrument: copied(air.instrument, 'air-temperature', kit) } } : {}),
+  }
+  if (!tool || !step) return known
+  return { ...known, instrument: copyFor(step, body.slots, tool) ?? withoutRange(tool) }
 }
 
 const WARMTH: Record<Conditions['cell']['way'], Measurable> = {

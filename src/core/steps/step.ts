@@ -170,6 +170,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     readsOthers?: boolean
     /** Which of the readings of the visit that counts has the say. */
     counts: 'latest' | 'worst'
+    /** Why it is usually left out, as codes: said by one press. */
+    leftOutAs?: readonly string[]
     /** What stays open until it is done, for somebody would be hurt by what was merely left out: lines of it may be. */
     neverLeftOut?: true
     /** Its readings begin and end states of places. */

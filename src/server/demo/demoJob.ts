@@ -14,7 +14,7 @@ import { type AnyStep, isRead } from '@/core/steps/step'
 import { pressStandIn, wasBuiltSound } from '@/standin/press'
 import { asBuilt, type Fault } from '@/standin/roof'
 import { sensorReading } from '@/standin/sensors'
-import { PRACTICE_SKY } from '@/standin/sky'
+import { skyOver } from '@/standin/sky'
 import type { Database } from '../db/client'
 import { appendEntries, readBatch } from '../jobs/appendEntries'
 import type { Author } from '../jobs/refusals'
@@ -65,6 +65,7 @@ export class DemoJob {
   private readonly entries: object[] = []
   private readonly revisions = new Map<string, string>()
   private readonly parts = new Map<string, PartData>()
+  private readonly sky: string
 
   constructor(
     private readonly db: Database,
@@ -74,7 +75,9 @@ export class DemoJob {
     /** Time of the next entry, ms since 1970. */
     private at: number,
     private readonly regime = defaultRegime,
-  ) {}
+  ) {
+    this.sky = skyOver(jobId)
+  }
 
   add(body: EntryBody, partId: string | null = null, step: string | null = null): string {
     const id = uuid({ msecs: this.at })
@@ -109,7 +112,7 @@ export class DemoJob {
   private conditions(): Conditions {
     const meter = this.kit[1]!
     const read = (kind: 'irradiance' | 'module-back-temperature') => {
-      const value = sensorReading(kind, PRACTICE_SKY, meter.id, this.at)
+      const value = sensorReading(kind, this.sky, meter.id, this.at)
       const unit = kind === 'irradiance' ? 'Wm2' : 'degC'
       const sample = { quantity: kind, value, bound: 'exact' as const, unit, at: new Date(this.at).toISOString() }
       return { read: (liveSample(meter, sample) as LiveSample).read, instrument: copyForReading(meter, kind) }
@@ -125,7 +128,7 @@ export class DemoJob {
 
   /** Waits for steady light, as a tester does who reads a current: at a cloud's edge sensor and string disagree. */
   private settle(): void {
-    const light = (at: number): number => sensorReading('irradiance', PRACTICE_SKY, this.kit[1]!.id, at)
+    const light = (at: number): number => sensorReading('irradiance', this.sky, this.kit[1]!.id, at)
     for (let k = 0; k < MOST_WAITS; k++) {
       const [before, now] = [light(this.at - LOOK_BACK_ms), light(this.at)]
       if (Math.abs(now / before - 1) < STEADY) return
@@ -135,7 +138,7 @@ export class DemoJob {
 
   /** Waits for light that a curve is worth sweeping in. */
   private brighten(): void {
-    const light = (): number => sensorReading('irradiance', PRACTICE_SKY, this.kit[1]!.id, this.at)
+    const light = (): number => sensorReading('irradiance', this.sky, this.kit[1]!.id, this.at)
     for (let k = 0; k < MOST_TEA && light() < BRIGHT_Wm2; k++) this.wait(TEA_ms)
   }
 
@@ -190,7 +193,7 @@ export class DemoJob {
     if (slot.measures === null || slot.optional) return null
     const loaded = step.tag === 'live'
     const tool = this.toolFor(part.data, slot.measures)
-    const pressed = pressStandIn(tool, slot.measures, part, PRACTICE_SKY, this.at, {
+    const pressed = pressStandIn(tool, slot.measures, part, this.sky, this.at, {
       loaded,
       setting: { step: step.id, slot: slot.id, choices },
       others: [...this.parts].map(([id, data]) => ({ id, data })),

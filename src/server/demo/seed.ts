@@ -18,6 +18,7 @@ import { demoChargePoints } from './chargePoints'
 import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
 import type { Letterhead } from '@/core/record/company'
+import { drizzle } from './drizzle'
 import { joinery } from './joinery'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
@@ -64,6 +65,7 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await cottage(db, kit, now - 20 * MINUTE_ms, who)
   await mews(db, kit, now - 40 * MINUTE_ms, who)
   await joinery(db, kit, now - 190 * MINUTE_ms, who)
+  await drizzle(db, kit, now - 35 * MINUTE_ms, who)
   await createJob(
     db,
     {

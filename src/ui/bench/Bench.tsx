@@ -194,6 +194,7 @@ export function Bench(props: BenchProps) {
             <ConditionsBox
               conditions={shown ? shown.entry.body.conditions : taking.at}
               module={one.part.data.kind === 'string' ? one.part.data.moduleType.data : null}
+              without={shown ? { air: shown.entry.body.air ?? null } : props.without}
               taken={shown !== null || isStarted(draft)}
               apart_s={
                 shown?.entry.body.conditions

@@ -1,4 +1,5 @@
 'use client'
+import type { WithoutMeter } from '@/core/evaluate'
 import type { Conditions } from '@/core/record/entry'
 import type { ModuleData } from '@/core/pv/moduleData'
 import { weatherOf } from '@/core/pv/conditions'
@@ -9,11 +10,13 @@ type Props = {
   module: ModuleData | null
   taken: boolean
   apart_s: number | null
+  /** Where there is no light meter: what is known of the air. */
+  without: WithoutMeter | null
   onOpen(): void
 }
 
 /** Light and warmth at the reading; dashed, because they came by themselves. Press it to type them. */
-export function ConditionsBox({ conditions, module, taken, apart_s, onOpen }: Props) {
+export function ConditionsBox({ conditions, module, taken, apart_s, without, onOpen }: Props) {
   const weather = conditions && module ? weatherOf(conditions, module) : null
   return (
     <button type="button" className="slot auto" onClick={onOpen} data-testid="conditions">
@@ -32,6 +35,13 @@ export function ConditionsBox({ conditions, module, taken, apart_s, onOpen }: Pr
               ? say('conditions.apart', { minutes: Math.round(apart_s / 60) })
               : say('conditions.change')}
           </span>
+        </span>
+      ) : without && !conditions ? (
+        <span className="minis">
+          <b>{say('conditions.none-today')}</b>
+          <span className="small">{say('conditions.by-strings')}</span>
+          {without.air && <span className="small">{say('conditions.air', { value: without.air.read.text })}</span>}
+          <span className="small quiet">{say('conditions.change')}</span>
         </span>
       ) : (
         <span className="minis">

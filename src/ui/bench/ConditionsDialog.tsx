@@ -4,7 +4,8 @@ import { useState } from 'react'
 import { parseReading } from '@/core/quantity/parseReading'
 import type { ReadValue } from '@/core/quantity/readValue'
 import type { Unit } from '@/core/quantity/unit'
-import { refuseConditions } from '@/core/pv/conditions'
+import type { WithoutMeter } from '@/core/evaluate'
+import { isAirInReach, refuseConditions } from '@/core/pv/conditions'
 import type { Mounting } from '@/core/pv/cellTemperature'
 import type { Conditions } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
@@ -22,6 +23,8 @@ type Props = {
   modules: number
   onClose(): void
   onSet(conditions: Conditions): void
+  /** There is no light meter today; the air as somebody read or guessed it. */
+  onWithout(air: WithoutMeter['air']): void
   onLive: (() => void) | null
   onLogger(): void
 }
@@ -46,8 +49,18 @@ function kitCopy(instruments: readonly Instrument[], measures: Measurable) {
   return found && !found.standIn ? copyForReading(found, measures) : null
 }
 
-/** Light and cell temperature by hand, the temperature by one of three ways. */
-export function ConditionsDialog({ instruments, mounting, modules, onClose, onSet, onLive, onLogger }: Props) {
+/** Light and cell temperature by hand, the temperature by one of three ways; or that there is no light meter today. */
+export function ConditionsDialog({
+  instruments,
+  mounting,
+  modules,
+  onClose,
+  onSet,
+  onWithout,
+  onLive,
+  onLogger,
+}: Props) {
+  const [hasMeter, setMeter] = useState<'meter' | 'none'>('meter')
   const [light, setLight] = useState('')
   const [way, setWay] = useState<Way>('back')
   const [value, setValue] = useState('')
@@ -55,7 +68,16 @@ export function ConditionsDialog({ instruments, mounting, modules, onClose, onSe
   const [count, setCount] = useState(String(modules))
   const [message, setMessage] = useState<string | null>(null)
 
+  const goWithout = (): void => {
+    if (value.trim() === '') return onWithout(null)
+    const air = readField(value, 'degC')
+    if (!air.ok) return setMessage(`${say('conditions.way.air')}: ${air.why}`)
+    if (!isAirInReach(air.read.value))
+      return setMessage(sayCode('refused', 'air-out-of-reach', { temperature: air.read.value }))
+    onWithout({ read: air.read, instrument: kitCopy(instruments, 'air-temperature') })
+  }
   const keep = (): void => {
+    if (hasMeter === 'none') return goWithout()
     const g = readField(light, 'Wm2')
     const t = readField(value, way === 'voltage' ? 'V' : 'degC')
     if (!g.ok) return setMessage(`${say('conditions.light')}: ${g.why}`)
@@ -84,21 +106,37 @@ export function ConditionsDialog({ instruments, mounting, modules, onClose, onSe
   return (
     <Modal open title={say('conditions.title')} onCancel={onClose} footer={null} destroyOnHidden>
       <Form focused onSubmit={keep}>
-        <Field label={`${say('conditions.light')}, W/m²`} value={light} onValue={setLight} mode="decimal" />
-        <Choice<Way>
-          label={say('conditions.way')}
-          value={way}
-          onValue={setWay}
-          options={ways.map((one) => ({ value: one, text: say(`conditions.way.${one}`) }))}
+        <Choice<'meter' | 'none'>
+          label={say('conditions.meter')}
+          testId="has-meter"
+          value={hasMeter}
+          onValue={setMeter}
+          options={(['meter', 'none'] as const).map((one) => ({ value: one, text: say(`conditions.meter.${one}`) }))}
         />
+        {hasMeter === 'none' && <p data-testid="without-meter">{say('conditions.without')}</p>}
+        {hasMeter === 'meter' && (
+          <>
+            <Field label={`${say('conditions.light')}, W/m²`} value={light} onValue={setLight} mode="decimal" />
+            <Choice<Way>
+              label={say('conditions.way')}
+              value={way}
+              onValue={setWay}
+              options={ways.map((one) => ({ value: one, text: say(`conditions.way.${one}`) }))}
+            />
+          </>
+        )}
         <div className="two">
           <Field
-            label={`${say(`conditions.value.${way}`)}, ${way === 'voltage' ? 'V' : '°C'}`}
+            label={
+              hasMeter === 'none'
+                ? say('conditions.air-about')
+                : `${say(`conditions.value.${way}`)}, ${way === 'voltage' ? 'V' : '°C'}`
+            }
             value={value}
             onValue={setValue}
             mode="decimal"
           />
-          {way === 'back' && (
+          {hasMeter === 'meter' && way === 'back' && (
             <Choice<Mounting>
               label={say('conditions.mounting')}
               value={mounted}
@@ -106,7 +144,7 @@ export function ConditionsDialog({ instruments, mounting, modules, onClose, onSe
               options={mountings.map((one) => ({ value: one, text: say(`mounting.${one}`) }))}
             />
           )}
-          {way === 'voltage' && (
+          {hasMeter === 'meter' && way === 'voltage' && (
             <Field label={say('conditions.modules')} value={count} onValue={setCount} mode="numeric" />
           )}
         </div>

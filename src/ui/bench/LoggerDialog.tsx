@@ -8,7 +8,7 @@ import type { Facts } from '@/core/record/facts'
 import { isRead } from '@/core/steps/step'
 import { guessClock, joinLogger, type LoggerRecord, readLogger } from '@/core/record/loggerFile'
 import { loggerFile } from '@/standin/logger'
-import { PRACTICE_SKY } from '@/standin/sky'
+import { skyOver } from '@/standin/sky'
 import { say, type WordKey } from '@/words/say'
 import { ChooseFile } from '../shell/ChooseFile'
 import { cutText } from '../shell/cutText'
@@ -74,7 +74,10 @@ export function LoggerDialog({ facts, evaluation, onClose, onJoin }: Props) {
     const times = readings.map((entry) => Date.parse(entry.deviceTime) + entry.clockOffset_ms)
     const now = Date.now()
     const [from, to] = [Math.min(now, ...times) - MARGIN_ms, Math.max(now, ...times) + MARGIN_ms]
-    take(say('logger.simulated-name'), loggerFile(PRACTICE_SKY, `logger ${facts.job.id}`, from, to, SIMULATED_AHEAD_s))
+    take(
+      say('logger.simulated-name'),
+      loggerFile(skyOver(facts.job.id), `logger ${facts.job.id}`, from, to, SIMULATED_AHEAD_s),
+    )
   }
   const minutes = Number(ahead.trim().replace(',', '.') || Number.NaN)
   const joined = useMemo(() => {

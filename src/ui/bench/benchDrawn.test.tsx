@@ -47,6 +47,7 @@ function drawn(build: FactsBuilder, step: string, part: string, canWrite = true)
         stepNumber="step"
         canWrite={canWrite}
         conditions={conditions()}
+        without={null}
         latest={{}}
         watched={[]}
         opened={0}

@@ -174,6 +174,8 @@ export function readDraft(
   one: StepEvaluation,
   evaluation: Evaluation,
   conditions: Conditions | null,
+  /** What is known where nobody reads the light: the air, and the time by which alike parts are found. */
+  without?: { air: Body<'reading'>['air'] | null; now: number },
 ): DraftState {
   const { facts } = evaluation
   const { step, part } = one
@@ -206,6 +208,7 @@ export function readDraft(
     v: 2,
     slots,
     conditions: step.needsConditions ? conditions : null,
+    ...(step.needsConditions && !conditions && without?.air ? { air: without.air } : {}),
     how: howOf(draft, slots),
     instrument: instrument ? copyFor(step, slots, instrument) : null,
     place: part.data.kind === 'string' ? draft.place : null,
@@ -213,7 +216,7 @@ export function readDraft(
     confirmed: draft.confirmed,
     note: null,
   }
-  const judged = evaluateDraft(evaluation, one, body)
+  const judged = evaluateDraft(evaluation, one, body, without?.now)
   const isWhole = unread.length === 0 && Object.keys(slots).length > 0
   return {
     parsed,

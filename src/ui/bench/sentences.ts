@@ -1,5 +1,5 @@
 /** What the bench says and shows of a step, from the core's codes and figures. */
-import { causes, type DraftEvaluation, heldAgainst } from '@/core/evaluate'
+import { causes, type DraftEvaluation, heldAgainst, type WithoutMeter } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Conditions } from '@/core/record/entry'
 import { isRead } from '@/core/steps/step'
@@ -9,7 +9,12 @@ import { figure, meaningOf, quantity, say, sayCode, sayFinding } from '@/words/s
 const DECIMALS: Record<string, number> = { A: 2, ohm: 2, W: 0, deg: 0 }
 export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? 1
 
-type Seen = { evaluation: Evaluation; one: StepEvaluation; conditions: Conditions | null }
+type Seen = {
+  evaluation: Evaluation
+  one: StepEvaluation
+  conditions: Conditions | null
+  without?: WithoutMeter | null
+}
 
 /** Before anything is read, the rule shows where the reading should come to lie. */
 export function expectedRule({ evaluation, one, conditions }: Seen): RuleData | null {
@@ -39,7 +44,7 @@ export function sentenceOf(
       off: figure(rule.expected.uncertainty, decimalsOf(rule.unit)),
     })
   }
-  if (!conditions) return say('bench.needs-conditions')
+  if (!conditions) return say(seen.without ? 'bench.without-meter' : 'bench.needs-conditions')
   return sayCode('finding', 'not-yet.no-reading')
 }
 

@@ -1,5 +1,6 @@
 /** What the bench is given, and what it may ask of the screen around it. */
 import type { ReactNode } from 'react'
+import type { WithoutMeter } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
@@ -47,6 +48,8 @@ export type BenchProps = {
   stepNumber: string
   canWrite: boolean
   conditions: Conditions | null
+  /** Where there is no light meter today: what is known of the air. Null where light is wanted. */
+  without: WithoutMeter | null
   latest: Partial<Record<Measurable, Heard>>
   /** What is watched while it is read, of the last few minutes. */
   watched: readonly Heard[]

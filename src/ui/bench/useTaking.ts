@@ -44,7 +44,11 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const at = draft.conditions ?? conditions
   const { cautions, hookup } = shownFor(one.step, draft.choices)
   const ready = minded.isReady(hookup, cautions)
-  const state = useMemo(() => readDraft(draft, one, evaluation, at), [draft, one, evaluation, at])
+  const { without } = props
+  const state = useMemo(
+    () => readDraft(draft, one, evaluation, at, { air: without?.air ?? null, now: Date.now() }),
+    [draft, one, evaluation, at, without],
+  )
   const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
   const trap = taking ? (state.judged?.trap ?? null) : null
   // Where questions are answered group by group: the group that somebody went to as long as it waits, else the next.
@@ -68,6 +72,11 @@ export function useTaking(props: BenchProps, minded: Minded) {
     if (countingId && countingId !== known.current && !started.current) setTaking(false)
     known.current = countingId
   }, [countingId])
+  // What was left out is shown so; whoever reads it after all takes it again.
+  const isLeftOut = one.verdict === 'left-out'
+  useEffect(() => {
+    if (isLeftOut && !started.current) setTaking(false)
+  }, [isLeftOut])
   const { onLook } = props
   const judgement = taking ? (state.judged?.judgement ?? null) : null
   const body = taking && isStarted(draft) ? state.body : null

@@ -95,16 +95,13 @@ export class LiveFeed {
     const at = this.now()
     const own = this.instruments().filter((one) => one.standIn && this.state.paired.includes(one.id))
     if (own.length === 0) return []
-    const [{ sensorReading }, { PRACTICE_SKY }] = await Promise.all([
-      import('@/standin/sensors'),
-      import('@/standin/sky'),
-    ])
+    const [{ sensorReading }, { skyOver }] = await Promise.all([import('@/standin/sensors'), import('@/standin/sky')])
     return own.flatMap((instrument) =>
       SENSED.filter((quantity) => instrument.ranges.some((range) => range.measures === quantity)).flatMap(
         (quantity) => {
           const sample = feedSampleSchema.parse({
             quantity,
-            value: sensorReading(quantity, PRACTICE_SKY, instrument.id, at),
+            value: sensorReading(quantity, skyOver(this.jobId), instrument.id, at),
             unit: quantity === 'irradiance' ? 'Wm2' : 'degC',
             at: new Date(at).toISOString(),
           })

@@ -2,10 +2,12 @@
 import { lazy, Suspense } from 'react'
 import type { Mounting } from '@/core/pv/cellTemperature'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { WithoutMeter } from '@/core/evaluate'
 import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample } from '@/core/record/feed'
-import { partName, say } from '@/words/say'
+import { isRead } from '@/core/steps/step'
+import { partName, say, sayCode } from '@/words/say'
 import type { Instrument } from '@/core/record/instrument'
 import type { JobStore } from '../device/jobStore'
 
@@ -41,7 +43,7 @@ type Props = {
   mounting: Mounting
   /** Whether instruments give light and warmth by themselves now. */
   hasLive: boolean
-  setTyped(conditions: Conditions | null): void
+  setTyped(conditions: Conditions | WithoutMeter | null): void
   open(one: StepEvaluation | null): void
   /** Light and warmth of this moment. */
   conditionsNow(): Conditions | null
@@ -71,6 +73,10 @@ export function RunDialogs(props: Props) {
           }
           onSet={(next) => {
             setTyped(next)
+            close()
+          }}
+          onWithout={(air) => {
+            setTyped({ air })
             close()
           }}
         />
@@ -111,7 +117,14 @@ export function RunDialogs(props: Props) {
           }}
         />
       )}
-      <Reasons dialog={dialog} close={close} store={store} about={about} part={partName(one.part)} />
+      <Reasons
+        dialog={dialog}
+        close={close}
+        store={store}
+        about={about}
+        part={partName(one.part)}
+        usual={isRead(one.step) ? (one.step.leftOutAs ?? []) : []}
+      />
     </Suspense>
   )
 }
@@ -136,9 +149,11 @@ type ReasonsProps = {
   store: JobStore
   about: { partId: string; step: string }
   part: string
+  /** Why a test of this kind is usually left out. */
+  usual: readonly string[]
 }
 
-function Reasons({ dialog, close, store, about, part }: ReasonsProps) {
+function Reasons({ dialog, close, store, about, part, usual }: ReasonsProps) {
   if (!isReason(dialog)) return null
   const words = {
     title: say(`reason.${dialog.kind}.title`, { part }),
@@ -154,5 +169,6 @@ function Reasons({ dialog, close, store, about, part }: ReasonsProps) {
     if (dialog.kind === 'void') void store.add({ kind: 'void', v: 1, target: dialog.target, reason: text }, about)
     close()
   }
-  return <ReasonDialog {...words} onClose={close} onKeep={done} />
+  const ready = dialog.kind === 'left-out' ? usual.map((code) => sayCode('left-out-as', code)) : []
+  return <ReasonDialog {...words} ready={ready} onClose={close} onKeep={done} />
 }

@@ -1,5 +1,6 @@
 'use client'
 import { useCallback, useMemo, useRef, useState } from 'react'
+import { type WithoutMeter, withoutMeter } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Conditions } from '@/core/record/entry'
@@ -46,7 +47,9 @@ const TOOL = 'upstand.instrument.'
 const toolKey = (one: StepEvaluation): string =>
   `${TOOL}${acKinds.has(one.part.data.kind) ? 'ac.' : ''}${measuredBy(one.step)}`
 /** Conditions typed by hand hold for the steps that follow, until live ones are asked for again. */
-const typedConditions = new Map<string, Conditions>()
+const typedConditions = new Map<string, Conditions | WithoutMeter>()
+const isWithout = (typed: Conditions | WithoutMeter | null): typed is WithoutMeter =>
+  typed !== null && !('irradiance' in typed)
 
 /** One step: the bench, what stands beside it, and its dialogs. */
 export function RunStep(props: Props) {
@@ -60,7 +63,7 @@ export function RunStep(props: Props) {
   })
   const [dialog, setDialog] = useState<Dialog>(null)
   const [opened] = useState(() => store.officeTime())
-  const [typed, setTyped] = useState<Conditions | null>(() => typedConditions.get(store.jobId) ?? null)
+  const [typed, setTyped] = useState<Conditions | WithoutMeter | null>(() => typedConditions.get(store.jobId) ?? null)
   const [look, setLook] = useState<Look>({ body: null, judgement: null })
   const onLook = useCallback((next: Look) => setLook(next), [])
   const mounting = evaluation.plant.arrayOf(one.part)?.data.mounting ?? 'open-rack'
@@ -68,7 +71,9 @@ export function RunStep(props: Props) {
     () => conditionsNow(live, facts.instruments, mounting, now),
     [live, facts.instruments, mounting, now],
   )
-  const conditions = typed ?? fromFeed
+  const known = useMemo(() => withoutMeter(evaluation, one), [evaluation, one])
+  const without = isWithout(typed) ? typed : typed || fromFeed ? null : known
+  const conditions = isWithout(typed) ? null : (typed ?? fromFeed)
   const conditionsRef = useRef(conditions)
   conditionsRef.current = conditions
 
@@ -130,7 +135,7 @@ export function RunStep(props: Props) {
     onChoose: (reading: ReadingEvaluation) =>
       void store.add({ kind: 'choice', v: 1, target: reading.entry.id, reason: null }, about),
   }
-  const setTypedOf = (next: Conditions | null): void => {
+  const setTypedOf = (next: Conditions | WithoutMeter | null): void => {
     if (next) typedConditions.set(store.jobId, next)
     else typedConditions.delete(store.jobId)
     setTyped(next)
@@ -145,6 +150,7 @@ export function RunStep(props: Props) {
         stepNumber={say('bench.step', { order: one.step.order, at: at + 1, total: walked.length })}
         canWrite={canWrite}
         conditions={conditions}
+        without={without}
         latest={live.latest}
         watched={live.watched}
         opened={opened}

@@ -61,8 +61,8 @@ export async function pressForAll(
     // A part that waits in the queue is not known to the server yet: the page measures it itself.
     if (error instanceof Answered && error.status !== 404) return error.message
   }
-  const [{ pressStandIn }, { PRACTICE_SKY }] = await Promise.all([import('@/standin/press'), import('@/standin/sky')])
-  const pressed = pressStandIn(instrument, measures, one.part, PRACTICE_SKY, officeTime(), {
+  const [{ pressStandIn }, { skyOver }] = await Promise.all([import('@/standin/press'), import('@/standin/sky')])
+  const pressed = pressStandIn(instrument, measures, one.part, skyOver(jobId), officeTime(), {
     loaded,
     nulled,
     mended: one.readings.some((reading) => reading.ended?.by === 'remedy'),

@@ -10,6 +10,8 @@ type Props = {
   about: string
   label: string
   action: string
+  /** Reasons that are usual here: one press says one. */
+  ready?: readonly string[]
   onClose(): void
   onKeep(text: string): void
 }
@@ -17,7 +19,7 @@ type Props = {
 const LEAST = 3
 
 /** Asks for a few words: a reason, or a note. They are kept with the name of whoever gives them. */
-export function ReasonDialog({ title, about, label, action, onClose, onKeep }: Props) {
+export function ReasonDialog({ title, about, label, action, ready = [], onClose, onKeep }: Props) {
   const [text, setText] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const keep = (): void => {
@@ -30,6 +32,11 @@ export function ReasonDialog({ title, about, label, action, onClose, onKeep }: P
     <Modal open title={title} onCancel={onClose} footer={null} destroyOnHidden>
       <Form focused onSubmit={keep}>
         <p>{about}</p>
+        {ready.map((reason) => (
+          <Button key={reason} block onClick={() => onKeep(reason)} data-testid="ready-reason">
+            {reason}
+          </Button>
+        ))}
         <Words label={label} value={text} onValue={setText} />
         <Said message={message} />
         <DialogActions action={action} onClose={onClose} />

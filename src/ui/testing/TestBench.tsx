@@ -29,6 +29,7 @@ export function TestBench({
       stepNumber="step"
       canWrite
       conditions={light}
+      without={null}
       latest={latest}
       watched={[]}
       opened={opened}

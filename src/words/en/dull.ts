@@ -42,6 +42,20 @@ export const dull = {
   'finding.by-plate.below': '{read} V is too low for any light: the plate leaves {expected:1} V ±{off:1}.',
   'finding.by-plate.above': '{read} V is too high for any light: the plate leaves {expected:1} V ±{off:1}.',
 
+  'left-out-as.no-light-meter': 'No light meter today: the strings are held against each other.',
+  'left-out-as.not-bonded-by-design': 'These rails are not bonded, by design.',
+  'refused.air-out-of-reach': '{temperature:1} °C is no air that anybody works in. Leave it empty where nobody knows.',
+  'conditions.meter': 'Light',
+  'conditions.meter.meter': 'is read with a meter',
+  'conditions.meter.none': 'no light meter today',
+  'conditions.without':
+    'The strings are each other’s meter: read alike ones within 10 minutes, voltage then current, and the first once more at the end. A fault that all of them share is seen only in the voltages.',
+  'conditions.air-about': 'Air, about °C (empty where nobody knows)',
+  'conditions.none-today': 'No light meter',
+  'conditions.by-strings': 'strings against each other',
+  'conditions.air': 'air {value} °C',
+  'bench.without-meter': 'No light meter: alike strings that are read within 10 minutes are held against each other.',
+
   'flag.sisters-only': 'held against its sisters alone: a fault that all of them share is not seen',
   'flag.light-worked-back': 'light worked back from the strings’ own currents',
 

@@ -57,6 +57,7 @@ export const earthContinuity: ReadStep<'row'> = {
   slots: [resistance, leadSetSlot],
   nulled: true,
   counts: 'latest',
+  leftOutAs: ['not-bonded-by-design'],
   gates: [nulledGate],
   cautions: [
     { id: 'earth-stays-connected', hard: false },

@@ -64,6 +64,7 @@ export const sensorsInPlane: ReadStep<'array'> = {
   tag: 'live-in-daylight',
   slots: [tilt, azimuth, check('light-in-plane', 1), check('cell-sensor-on-back', 3)],
   counts: 'latest',
+  leftOutAs: ['no-light-meter'],
   gates: [],
   cautions: [
     { id: 'work-at-height', hard: false },

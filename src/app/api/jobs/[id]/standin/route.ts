@@ -4,7 +4,7 @@ import { database } from '@/server/db/client'
 import { entry, instrument, part } from '@/server/db/schema'
 import { measurableSchema } from '@/core/record/instrument'
 import { remedyKey } from '@/standin/chargePoint'
-import { PRACTICE_SKY } from '@/standin/sky'
+import { skyOver } from '@/standin/sky'
 import { bodyOf, door, memberIn, Refused } from '@/server/door'
 import { ingest } from '@/server/feed/ingest'
 import { pressStandIn } from '@/standin/press'
@@ -45,7 +45,7 @@ export const POST = door<Context>(async (request, { params }) => {
   if (!found) throw new Refused(404, 'refused.no-part')
   const mendedParts = await mendedIn(id)
   const now = new Date()
-  const pressed = pressStandIn(tool.data, key, found, PRACTICE_SKY, now.getTime(), {
+  const pressed = pressStandIn(tool.data, key, found, skyOver(id), now.getTime(), {
     loaded,
     nulled,
     mended: mendedParts.has(partId),
