@@ -90,7 +90,9 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   if (rules.some((one) => one.expected)) {
     add(say('certificate.expected'), 'right', (one) => {
       const expected = rule(one)?.expected
-      return expected ? `${figure(expected.value, decimals)} ±${figure(expected.uncertainty, decimals)}` : null
+      if (!expected) return null
+      const value = figure(expected.value, decimals)
+      return expected.uncertainty > 0 ? `${value} ±${figure(expected.uncertainty, decimals)}` : value
     })
   }
   if (rules.length > 0) add(say('certificate.limits'), 'right', (one) => bandText(rule(one), decimals))

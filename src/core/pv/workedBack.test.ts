@@ -37,7 +37,7 @@ describe('light worked back from a current', () => {
 
   it('makes the cell as warm as that light does on such air', () => {
     const weather = weatherBy({ irradiance_Wm2: 400, uncertainty_Wm2: 20, count: 1 }, readAir(10), exampleModule)
-    expect(weather.cell).toEqual({ ...cellFromAir(10, 400, USUAL_NOCT_C), uncertainty_K: 6 })
+    expect(weather.cell).toEqual({ ...cellFromAir(10, 400, USUAL_NOCT_C), uncertainty_K: Math.hypot(6, 5) })
   })
 })
 

@@ -17,6 +17,9 @@ export type Air = { value_C: number; uncertainty_K: number }
 export const UNREAD_AIR: Air = { value_C: 15, uncertainty_K: 20 }
 export const readAir = (value_C: number): Air => ({ value_C, uncertainty_K: CELL_TEMPERATURE_UNCERTAINTY_K.air })
 
+/** Cells that warm or cool still, for the light was another minutes ago, K, k = 2 [D, house rule 22]. */
+const STILL_WARMING_K = 5
+
 /** Light from gloom to the edge of a cloud, W/m2 [D, house rule 22]: all that is known where nothing was read of it. */
 const ANY_LIGHT_Wm2 = [50, 80, 130, 210, 340, 550, 800, 1100]
 /** How far light may have moved between a current and a voltage, k = 2: at least so much, and more by the minute [D, house rule 22]. */
@@ -33,7 +36,8 @@ export type LightWorkedBack = {
 
 /** The warmth of a cell under so much light where only the air is known, degC. */
 function cellUnder(light_Wm2: number, { value_C, uncertainty_K }: Air, { noct_C }: ModuleData) {
-  return { ...cellFromAir(value_C, light_Wm2, noct_C ?? USUAL_NOCT_C), uncertainty_K }
+  const { value_C: cell_C } = cellFromAir(value_C, light_Wm2, noct_C ?? USUAL_NOCT_C)
+  return { value_C: cell_C, uncertainty_K: combineUncertainties([uncertainty_K, STILL_WARMING_K]) }
 }
 
 /** The light at which a sound string gives this current, W/m2: the cell is as warm as that light makes it. */

@@ -7,19 +7,19 @@ export const dull = {
   'finding.operating.alone':
     '{read} A is kept. It is held against alike strings that are read within 10 minutes: there is none yet.',
   'finding.sisters.as-read.within':
-    '{read} {unit:unit} is {gap_pct:1} % from the {expected:2} {unit:unit} of {others|one:the one alike string|other:# alike strings} read with it.',
+    '{read} {unit:unit} is {gap_pct:1} % from the {expected:decimals} {unit:unit} of {others|one:the one alike string|other:# alike strings} read with it.',
   'finding.sisters.as-read.close':
-    '{read} {unit:unit} is {gap_pct:1} % from the {expected:2} {unit:unit} of {others|one:the one alike string|other:# alike strings} read with it, near the limit of {allowed_pct:0} %.',
+    '{read} {unit:unit} is {gap_pct:1} % from the {expected:decimals} {unit:unit} of {others|one:the one alike string|other:# alike strings} read with it, near the limit of {allowed_pct:0} %.',
   'finding.sisters.as-read.not-yet':
-    '{read} {unit:unit} decides nothing beside the {expected:2} {unit:unit} of its sisters. Take it again on another range.',
+    '{read} {unit:unit} decides nothing beside the {expected:decimals} {unit:unit} of its sisters. Take it again on another range.',
   'finding.sisters.as-read-below':
-    '{read} {unit:unit} is {gap_pct:1} % below the {expected:2} {unit:unit} of {others} alike strings read with it.',
+    '{read} {unit:unit} is {gap_pct:1} % below the {expected:decimals} {unit:unit} of {others} alike strings read with it.',
   'finding.sisters.as-read-above':
-    '{read} {unit:unit} is {gap_pct:1} % above the {expected:2} {unit:unit} of {others} alike strings read with it.',
+    '{read} {unit:unit} is {gap_pct:1} % above the {expected:decimals} {unit:unit} of {others} alike strings read with it.',
   'finding.sisters.pair-below':
-    '{read} {unit:unit} is {gap_pct:1} % below the {expected:2} {unit:unit} of the one alike string. One of the two is wrong: read both again.',
+    '{read} {unit:unit} is {gap_pct:1} % below the {expected:decimals} {unit:unit} of the one alike string. One of the two is wrong: read both again.',
   'finding.sisters.pair-above':
-    '{read} {unit:unit} is {gap_pct:1} % above the {expected:2} {unit:unit} of the one alike string. One of the two is wrong: read both again.',
+    '{read} {unit:unit} is {gap_pct:1} % above the {expected:decimals} {unit:unit} of the one alike string. One of the two is wrong: read both again.',
   'finding.sisters.light-moved':
     'The light moved between alike strings: one that was read twice came to another figure. Read them again, quickly one after another.',
   'finding.sisters.none-agree':
@@ -59,7 +59,7 @@ export const dull = {
   'flag.sisters-only': 'held against its sisters alone: a fault that all of them share is not seen',
   'flag.light-worked-back': 'light worked back from the strings’ own currents',
 
-  'working.sisters.as-read': 'From the {expected:2} of {count} alike, as read; allowed ±{allowed_pct:0} %',
+  'working.sisters.as-read': 'From the {expected:decimals} of {count} alike, as read; allowed ±{allowed_pct:0} %',
   'working.by-light.band': 'From the expected {expected:1}, with its bracket; allowed ±{allowed_pct:0} %',
   'working.by-plate.band': 'From the middle of the plate’s bracket, {expected:1}; allowed ±{allowed_pct:0} %',
   'working.air.read': 'Air, as it was read (±{off_K:0} K)',

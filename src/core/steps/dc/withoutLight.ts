@@ -66,6 +66,7 @@ export function sistersRuling(
   const middle = others.length === 1 ? others[0]! : medianOf([...others, read.value / per])
   const expected = middle * per
   const gap_pct = 100 * (read.value / expected - 1)
+  const decimals = DECIMALS[unit]
   const ruling = pctLine(
     hold(context, {
       step: 'sisters.as-read',
@@ -78,10 +79,17 @@ export function sistersRuling(
       limit: { id: limitId, value: limit.value },
       line: {
         code: 'sisters.as-read',
-        figures: { count: others.length, expected, allowed_pct: limit.value },
+        figures: { count: others.length, expected, decimals, allowed_pct: limit.value },
         decimals: 1,
       },
-      figures: { expected, gap_pct: Math.abs(gap_pct), allowed_pct: limit.value, others: others.length, unit },
+      figures: {
+        expected,
+        gap_pct: Math.abs(gap_pct),
+        allowed_pct: limit.value,
+        others: others.length,
+        unit,
+        decimals,
+      },
       ...(slot ? { slots: [slot.id] } : {}),
     }),
     gap_pct,
@@ -97,6 +105,8 @@ export function sistersRuling(
   const side = gap_pct < 0 ? 'below' : 'above'
   return saying(ruling, others.length === 1 ? `sisters.pair-${side}` : `sisters.as-read-${side}`)
 }
+
+const DECIMALS = { V: 1, A: 2, W: 0 } as const
 
 /** The line tells how far apart it lies; the limit stands in its words. */
 const pctLine = (ruling: Ruling, gap_pct: number): Ruling => ({
