@@ -49,9 +49,22 @@ describe('what a certificate says', () => {
   it('has a table for every test of its parts, then snags, and a row for every part, in tag order', () => {
     const asked = new Set(evaluate(roof().facts(), 0).steps.map((one) => one.step.id))
     const printed = steps.filter((one) => asked.has(one.id)).map((one) => one.id)
-    expect(certificate.tables.map((one) => one.id)).toEqual([...printed, 'snags'])
+    expect(certificate.tables.map((one) => one.id)).toEqual([...printed, expect.stringMatching(/^compare-/), 'snags'])
     expect(table('pv-voc').rows.map((cells) => cells[0]!.text)).toEqual(['1', '2', '10'])
     for (const one of certificate.tables) for (const cells of one.rows) expect(cells.length).toBe(one.columns.length)
+  })
+
+  it('holds alike strings side by side, once a group, in the order of their tags', () => {
+    const [compared, ...more] = certificate.tables.filter(({ id }) => id.startsWith('compare-'))
+    expect(more).toEqual([])
+    expect(compared!.columns.map(({ label }) => label).slice(0, 3)).toEqual([
+      'String',
+      'Voltage',
+      'Voltage, % of the middle',
+    ])
+    const [first] = compared!.rows
+    expect(first![1]!.text).toMatch(/^\d+\.\d V$/)
+    expect(Number(first![2]!.text)).toBeGreaterThan(50)
   })
 
   it('shows read, expected, limits, referral, conditions and verdict of a value', () => {

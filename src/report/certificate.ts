@@ -20,6 +20,7 @@ import { isRead, mainSlot } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { sourceName } from '@/words/sourceName'
+import { compareTables } from './compareTable'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
 import { partSheets } from './partSheet'
@@ -82,6 +83,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
       ...plantTables(evaluation),
       ...partSheets(evaluation, stepsOf(facts.regime)),
       ...stepsOf(facts.regime).map((step) => stepTable(step, evaluation, facts)),
+      ...compareTables(evaluation),
       snagTable(evaluation, facts),
     ].filter((table) => table !== null),
     drawings: drawingsOf(facts, evaluation),

@@ -5,6 +5,7 @@ import type { ac } from './en/ac'
 import type { account } from './en/account'
 import type { acSays } from './en/acSays'
 import type { charts } from './en/charts'
+import type { compare } from './en/compare'
 import { broken } from './en/broken'
 import { curve } from './en/curve'
 import { dc } from './en/dc'
@@ -38,6 +39,7 @@ type Later = typeof ac &
   typeof account &
   typeof acSays &
   typeof charts &
+  typeof compare &
   typeof glossary &
   typeof guide &
   typeof keys &

@@ -333,8 +333,6 @@ const AT_PLUG = [
   'point-lost-pen',
 ]
 const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional', ...AT_PLUG])
-/** Tests that are judged by their light where it was read. */
-const LIT = new Set(['pv-voc', 'pv-isc', 'operating'])
 const PER_VISIT = new Set(['dead', 'isolated'])
 
 /** The same list each time: another one would be another kit. */
@@ -404,8 +402,10 @@ export class Play {
     const isOneMore = facts.entries.length === this.evaluation.facts.entries.length + 1 && last.body.kind === 'reading'
     const known = new Set(this.evaluation.steps)
     // Without a light meter every reading may move what the others are held against: all is judged anew.
-    const isDull = facts.entries.some(
-      ({ body, step }) => body.kind === 'reading' && !body.conditions && LIT.has(step ?? ''),
+    const isDull = [this.evaluation, fresh].some(({ steps }) =>
+      steps.some(({ step, part, readings }) =>
+        readings.some(({ entry, ended }) => !ended && isRead(step) && step.asRead?.(part, entry.body) != null),
+      ),
     )
     if (
       isOneMore &&

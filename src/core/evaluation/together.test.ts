@@ -54,7 +54,7 @@ describe('strings read without a light meter', () => {
     const roof = new Drizzle([8, 8, 8, 8])
     const sound = voltsOf(8, 150)
     const one = voltsOf(7, 150)
-    ;[sound, sound * 1.004, one, sound * 0.997].forEach((volts, k) => roof.volts(k, volts, 2 * k))
+    ;[sound, sound * 1.004, one, sound * 0.997].forEach((volts, k) => void roof.volts(k, volts, 2 * k))
     expect([0, 1, 2, 3].map((k) => roof.of('pv-voc', k).one.verdict)).toEqual(['within', 'within', 'outside', 'within'])
     const { one: odd, evaluation } = roof.of('pv-voc', 2)
     expect(odd.finding.code).toBe('sisters.as-read-below')
@@ -77,8 +77,8 @@ describe('strings read without a light meter', () => {
 
   it('of which no two agree prove nothing: a voltage is outside, a current is read again', () => {
     const roof = new Drizzle([8, 8, 8])
-    ;[5, 6.5, 8].forEach((modules, k) => roof.volts(k, voltsOf(modules, 200), k))
-    ;[300, 240, 190].forEach((light, k) => roof.amperes(k, amperesIn(light), 3 + k))
+    ;[5, 6.5, 8].forEach((modules, k) => void roof.volts(k, voltsOf(modules, 200), k))
+    ;[300, 240, 190].forEach((light, k) => void roof.amperes(k, amperesIn(light), 3 + k))
     for (const k of [0, 1, 2]) {
       expect(roof.of('pv-voc', k).one.verdict).toBe('outside')
       expect(roof.of('pv-isc', k).one).toMatchObject({ verdict: 'not-yet', finding: { code: 'sisters.none-agree' } })
@@ -123,7 +123,7 @@ describe('strings read without a light meter', () => {
 
   it('decide nothing of a current while the light moves, which a string read twice shows', () => {
     const roof = new Drizzle([8, 8, 8, 8])
-    ;[300, 300, 220, 300].forEach((light, k) => roof.amperes(k, amperesIn(light), k))
+    ;[300, 300, 220, 300].forEach((light, k) => void roof.amperes(k, amperesIn(light), k))
     expect(roof.of('pv-isc', 2).one.verdict).toBe('outside')
     roof.amperes(0, amperesIn(230), 5)
     expect(roof.of('pv-isc', 2).one).toMatchObject({ verdict: 'not-yet', finding: { code: 'sisters.light-moved' } })
@@ -170,8 +170,16 @@ describe('strings read without a light meter', () => {
 describe('strings under load, with a clamp alone', () => {
   it('are compared by their currents', () => {
     const roof = new Drizzle([8, 8, 8])
-    ;[3.1, 3.12, 2.2].forEach((amperes, k) =>
-      roof.reading('operating', roof.strings[k]!, { slots: { current: readValueOf(amperes, 'A', 2) } }, atMinute(k)),
+    ;[3.1, 3.12, 2.2].forEach(
+      (amperes, k) =>
+        void roof.reading(
+          'operating',
+          roof.strings[k]!,
+          {
+            slots: { 'read-by': { choice: 'clamp-alone' }, current: readValueOf(amperes, 'A', 2) },
+          },
+          atMinute(k),
+        ),
     )
     expect([0, 1, 2].map((k) => roof.of('operating', k).one.verdict)).toEqual(['within', 'within', 'outside'])
     expect(roof.of('operating', 2).one.flags).toContain('sisters-only')

@@ -216,6 +216,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     tellsLight?(part: PartIn<Kind>, reading: ReadWithoutLight): TellsLight | null
     /** Which readings of other parts may be compared with this one; null where sisters are not compared. */
     sisterGroup?(part: PartIn<Kind>): string | null
+    /** Held side by side with alike parts: in per cent of their middle, or on the test's own scale. */
+    compared?: 'percent' | 'own-scale'
     /** How far alike parts may lie apart; the regime's figure for strings where nothing else is named. */
     sisterLimit?: LimitId
     /** Steps on the same part which putting it right may have changed: they are asked for again. None by itself. */

@@ -152,6 +152,7 @@ export function Bench(props: BenchProps) {
             {props.stepNumber}. {sayCode('step', `${step.id}.about`)}
           </p>
         </div>
+        {props.views}
       </div>
       {!isKeptCurve && (
         <Before

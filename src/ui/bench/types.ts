@@ -60,4 +60,6 @@ export type BenchProps = {
   actions: BenchActions
   onLook(look: Look): void
   side: ReactNode
+  /** The choice between this test and all alike parts, where they can be compared. */
+  views?: ReactNode
 }

@@ -1,11 +1,13 @@
 'use client'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { Segmented } from 'antd'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { type WithoutMeter, withoutMeter } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { measuredBy } from '@/core/steps/measuredBy'
+import { isRead } from '@/core/steps/step'
 import { say } from '@/words/say'
 import { Bench } from '../bench/Bench'
 import { kitFor } from '../bench/draft'
@@ -14,6 +16,7 @@ import type { JobStore, Snapshot } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
 import { conditionsNow } from '../live/conditions'
 import type { Live, LiveFeed } from '../live/liveFeed'
+import { useKeys } from '../shell/keys'
 import { Photos } from './Photos'
 import { pressForAll } from './pressSimulated'
 import { type Dialog, RunDialogs } from './RunDialogs'
@@ -41,6 +44,9 @@ function following(steps: readonly StepEvaluation[], one: StepEvaluation): StepE
   return round.find((other) => !other.done && other.verdict !== 'held-back') ?? steps[at + 1] ?? null
 }
 
+// Only where somebody compares.
+const Compare = lazy(() => import('../compare/Compare').then((module) => ({ default: module.Compare })))
+
 /** Parts of a sweep come one after another, as a tracer sends them. */
 const BETWEEN_PARTS_ms = 60
 const TOOL = 'upstand.instrument.'
@@ -63,6 +69,9 @@ export function RunStep(props: Props) {
   })
   const [dialog, setDialog] = useState<Dialog>(null)
   const [opened] = useState(() => store.officeTime())
+  const [view, setView] = useState<'step' | 'compare'>('step')
+  const mayCompare = isRead(one.step) && one.step.compared !== undefined && evaluation.plant.ofKind('string').length > 1
+  useKeys({ v: () => mayCompare && setView(view === 'step' ? 'compare' : 'step') })
   const [typed, setTyped] = useState<Conditions | WithoutMeter | null>(() => typedConditions.get(store.jobId) ?? null)
   const [look, setLook] = useState<Look>({ body: null, judgement: null })
   const onLook = useCallback((next: Look) => setLook(next), [])
@@ -141,9 +150,40 @@ export function RunStep(props: Props) {
     setTyped(next)
   }
 
+  const views = mayCompare && (
+    <Segmented<'step' | 'compare'>
+      className="views"
+      aria-label={say('view.name')}
+      value={view}
+      onChange={setView}
+      options={(['step', 'compare'] as const).map((value) => ({
+        value,
+        label: <span data-testid={`view-${value}`}>{say(`view.${value}`)}</span>,
+      }))}
+    />
+  )
+  if (view === 'compare')
+    return (
+      <>
+        <Suspense fallback={<section className="bench" />}>
+          <Compare
+            evaluation={evaluation}
+            one={one}
+            views={views}
+            open={(other) => (other.key === one.key ? setView('step') : open(other))}
+          />
+        </Suspense>
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
+        <aside className="margin desk" aria-label={say('side.name')} tabIndex={0}>
+          {!narrow && <Side {...side} />}
+        </aside>
+      </>
+    )
+
   return (
     <>
       <Bench
+        views={views}
         facts={facts}
         evaluation={evaluation}
         one={one}

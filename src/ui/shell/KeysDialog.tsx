@@ -17,6 +17,7 @@ const ofRun = [
   'h',
   'y',
   'i',
+  'v',
   'digit',
   'pad',
   'l',

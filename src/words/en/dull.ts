@@ -56,6 +56,10 @@ export const dull = {
   'conditions.air': 'air {value} °C',
   'bench.without-meter': 'No light meter: alike strings that are read within 10 minutes are held against each other.',
 
+  'slot.read-by': 'Read with',
+  'choice.clamp-and-volts': 'clamp and voltage',
+  'choice.clamp-alone': 'a clamp alone',
+
   'flag.sisters-only': 'held against its sisters alone: a fault that all of them share is not seen',
   'flag.light-worked-back': 'light worked back from the strings’ own currents',
 

@@ -1,5 +1,7 @@
 /** What each key does: comes with the table of all keys. */
 export const keys = {
+  'keys.v': 'Alike strings side by side',
+  'keys.v.key': 'V',
   'keys.i': 'Why this limit',
   'keys.i.key': 'I, Alt I',
   'keys.title': 'Keys',

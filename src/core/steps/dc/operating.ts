@@ -11,7 +11,7 @@ import type { Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { but, hold, notYet } from '../holding'
 import { type Figure, figureOf, numberIn, workedOut } from '../reading'
-import { numberSlot } from '../slot'
+import { choiceSlot, numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleConditions, exampleString } from '../worked'
 import { sisterGroupOf } from './sisterGroup'
@@ -20,7 +20,16 @@ import { sistersRuling } from './withoutLight'
 
 const current = numberSlot('current', 'dc-current', 'A', 1)
 /** Who has a clamp alone compares by current: the strings are each other's meter. */
-const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2, { optional: true })
+const readBy = choiceSlot({
+  id: 'read-by',
+  options: ['clamp-and-volts', 'clamp-alone'],
+  sticky: true,
+  optional: true,
+  balloon: 1,
+})
+const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2, {
+  when: { slot: 'read-by', is: ['', 'clamp-and-volts'] },
+})
 
 function powerAt(context: StepContext<'string'>, irradiance_Wm2: number, cell_C: number): number {
   const { modulesInSeries } = context.part.data
@@ -69,7 +78,7 @@ export const operating: ReadStep<'string'> = {
   appliesTo: 'string',
   station: 'strings',
   tag: 'live',
-  slots: [current, voltage],
+  slots: [readBy, current, voltage],
   needsConditions: true,
   counts: 'latest',
   gates: [
@@ -149,6 +158,7 @@ export const operating: ReadStep<'string'> = {
     })
   },
   sisterGroup: sisterGroupOf,
+  compared: 'percent',
   asRead(part, reading) {
     const amperes = numberIn(reading, current.id)
     const volts = numberIn(reading, voltage.id)

@@ -120,6 +120,7 @@ export const pvInsulation: ReadStep<'string'> = {
   tag: 'live-in-daylight',
   slots,
   counts: 'worst',
+  compared: 'own-scale',
   effects: [{ state: 'plugs-locked', on: 'part', does: 'end' }],
   gates: [
     isolatedGate,

@@ -71,6 +71,7 @@ export const pvIsc: ReadStep<'string'> = {
     }),
   causes: currentCauses,
   sisterGroup: sisterGroupOf,
+  compared: 'percent',
   asRead: (part, reading) => asReadOf(part, reading, current, 1),
   tellsLight: (part, reading) => lightToldBy(part, reading, current),
   example: {

@@ -70,6 +70,7 @@ export const pvVoc: ReadStep<'string'> = {
     }),
   causes: voltageCauses,
   sisterGroup: sisterGroupOf,
+  compared: 'percent',
   asRead: (part, reading) => asReadOf(part, reading, voltage, part.data.modulesInSeries),
   example: {
     source: 'computed: seven modules of 37.40 V, with the light term at 300 W/m2 and 25 degC 249.4 V',

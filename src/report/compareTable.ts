@@ -1,0 +1,55 @@
+/** Alike strings side by side, as a table of the certificate. */
+import '@/words/compare'
+import { type Alike, type Strip, stripsOf } from '@/core/evaluation/comparing'
+import type { Evaluation } from '@/core/evaluation/types'
+import type { Part } from '@/core/plant/part'
+import { figure, quantity, say, sayCode } from '@/words/say'
+import { type Cell, left, type Table } from './stepTable'
+
+const DECIMALS: Partial<Record<string, number>> = { A: 2, W: 0 }
+
+/** A table for each group of alike strings of which two were read; none where there are no twins. */
+export function compareTables(evaluation: Evaluation): Table[] {
+  const seen = new Set<string>()
+  return evaluation.plant.ofKind('string').flatMap((part) => {
+    const strips = stripsOf(evaluation, part)
+    const parts = new Map(strips.flatMap(({ members }) => members.map((one) => [one.part.id, one.part] as const)))
+    // One that was not read belongs to the same group as its sisters.
+    const group = [...parts.keys()].sort().join()
+    if (seen.has(group)) return []
+    seen.add(group)
+    return strips.length > 0 ? [tableOf(evaluation, strips, [...parts.values()])] : []
+  })
+}
+
+function tableOf(evaluation: Evaluation, strips: readonly Strip[], parts: readonly Part[]): Table {
+  const array = evaluation.plant.arrayOf(parts[0]!)?.data.tag
+  const inOrder = evaluation.plant.ofKind('string').filter((one) => parts.includes(one))
+  const title = say('compare.table')
+  return {
+    id: `compare-${parts[0]!.id}`,
+    title: array ? `${title}, ${array}` : title,
+    note: say(strips.some(({ asRead }) => asRead) ? 'compare.about-read' : 'compare.about'),
+    columns: [
+      { label: say('compare.string'), align: 'left' },
+      ...strips.flatMap((strip) => headsOf(strip).map((label) => ({ label, align: 'right' as const }))),
+    ],
+    rows: inOrder.map((part) => [left(part.data.tag), ...strips.flatMap((strip) => cellsOf(strip, part))]),
+  }
+}
+
+function headsOf({ step, unit }: Strip): string[] {
+  const what = sayCode('step', `${step.id}.short`)
+  return unit === 'pct' ? [what, say('compare.percent', { what })] : [what]
+}
+
+function cellsOf(strip: Strip, part: Part): Cell[] {
+  const own = strip.members.find((one) => one.part.id === part.id)
+  const cell = (text: string): Cell => ({ text, align: 'right' })
+  const figures = own
+    ? [own.verdict === 'outside' ? { ...cell(textOf(own)), verdict: own.verdict } : cell(textOf(own))]
+    : [cell('–')]
+  return strip.unit === 'pct' ? [...figures, cell(own ? figure(own.value, 1) : '–')] : figures
+}
+
+const textOf = ({ figure: { value, unit } }: Alike): string => quantity(value, unit, DECIMALS[unit] ?? 1)

@@ -1,0 +1,4 @@
+import { compare } from './en/compare'
+import { addWords } from './say'
+
+addWords(compare)
