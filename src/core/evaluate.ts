@@ -26,7 +26,7 @@ import type { Picture } from './steps/picture'
 import { isRead, type Reading, type StepContext } from './steps/step'
 import type { Cause } from './verdict/cause'
 import { overrulingLine, undecidedLines } from './verdict/judgement'
-import { type Verdict, worst } from './verdict/verdict'
+import { type Finding, type Verdict, worst } from './verdict/verdict'
 import type { WorkingLine } from './verdict/working'
 
 export {
@@ -135,6 +135,14 @@ export function causes(evaluation: Evaluation, one: StepEvaluation): Cause[] {
   const found = step.causes(context, judgement)
   const swapped = swappedNeighbour(evaluation, one, found)
   return swapped ? [swapped, ...found] : found
+}
+
+/** What of a reading looks wrong and is not: only where it is within or close. It may look at readings of every step. */
+export function soundOf(evaluation: Evaluation, one: StepEvaluation): readonly Finding[] {
+  const { judgement, counting, step, verdict } = one
+  if (!judgement || !counting || !isRead(step) || !step.sound) return []
+  if (verdict !== 'within' && verdict !== 'close') return []
+  return step.sound(lookedAt(evaluation, one, counting.entry.body), judgement)
 }
 
 /** What a step is judged in, before anything is read. */

@@ -28,13 +28,14 @@ import type { print } from './en/print'
 import type { record } from './en/record'
 import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
+import { sound } from './en/sound'
 import { trade } from './en/trade'
 import type { tour } from './en/tour'
 import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...ui }
+const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...sound, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &

@@ -1,14 +1,14 @@
 'use client'
 import { Button } from 'antd'
 import { lazy, type ReactNode, Suspense, useMemo } from 'react'
-import { causes, linesOf, picturesOf, stepKey, toExplain } from '@/core/evaluate'
+import { causes, linesOf, picturesOf, soundOf, stepKey, toExplain } from '@/core/evaluate'
 import { sunOf } from '@/core/evaluation/sunOfDay'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
 import { isRead, NOTHING_READ } from '@/core/steps/step'
 import type { Cause } from '@/core/verdict/cause'
-import { figure, say, sayCode } from '@/words/say'
+import { figure, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
 import type { Look } from '../bench/types'
@@ -149,6 +149,7 @@ function fitWords(cause: Cause): string {
 function CausesPanel({ evaluation, one, look }: Props) {
   const found = useCauses(evaluation, one)
   const list = look.body ? [] : found.list
+  const hasSound = !look.body && soundOf(evaluation, one).length > 0
   return (
     <section className="note" aria-labelledby="side-wrong">
       <h2 id="side-wrong">
@@ -160,7 +161,7 @@ function CausesPanel({ evaluation, one, look }: Props) {
             <Explaining share={found.working} onStop={found.cancel} />
           </Suspense>
         ) : (
-          <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+          !hasSound && <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
         )
       ) : (
         <ol className="why" data-testid="causes">
@@ -179,7 +180,24 @@ function CausesPanel({ evaluation, one, look }: Props) {
           ))}
         </ol>
       )}
+      {!look.body && <Sound evaluation={evaluation} one={one} />}
     </section>
+  )
+}
+
+/** What looks wrong and is not, with its figure. */
+function Sound({ evaluation, one }: Pick<Props, 'evaluation' | 'one'>) {
+  const all = soundOf(evaluation, one)
+  if (all.length === 0) return null
+  return (
+    <div data-testid="sound">
+      <p className="small">
+        <b>{say('side.sound')}</b>
+      </p>
+      {all.map((finding) => (
+        <p key={finding.code}>{sayFinding(finding)}</p>
+      ))}
+    </div>
   )
 }
 

@@ -17,6 +17,7 @@ import { choiceSlot, isThreePhase, lineSlots, type NumberSlot, numberSlot, type 
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
 import { deviceLimit, inTime_s, type LoopLimit, rcdLimit } from './loopLimits'
+import { soundLoop } from './soundLoop'
 import { isTt, measuredR1r2, measuredZe, supplyOf } from './shared'
 
 type Context = StepContext<'circuit'>
@@ -268,6 +269,7 @@ export const zs: ReadStep<'circuit'> = {
     if (rulings.length === 0) return noLimit(context, first.text)
     return decide([...rulings, ...againstSum(loop), ...belowPath(loop)], { before, after: () => coldLine(context) })
   },
+  sound: soundLoop,
   causes(context, judgement) {
     if (judgement.verdict !== 'outside' && !judgement.finding.code.endsWith('above-sum')) return []
     const figures = { tag: context.part.data.tag }

@@ -10,7 +10,7 @@ import { decide, type Ruling } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
 import { isolatedGate, notReversed } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
-import { choiceIn, figureOf, figuresOf, numberIn } from '../reading'
+import { choiceIn, lowestOf, figureOf, figuresOf, numberIn } from '../reading'
 import { risePictures } from '../rise'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
@@ -198,6 +198,11 @@ export const pvInsulation: ReadStep<'string'> = {
       flags,
       before: () => insulationSum(context, ask),
     })
+  },
+  sound(context) {
+    if (choiceIn(context.reading, 'behaviour') !== 'risen-to-it') return []
+    const lowest = lowestOf(figuresOf(context, [negative, positive, joined]))
+    return lowest ? [{ code: 'sound.risen', figures: { read: lowest.read.text } }] : []
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside' && judgement.verdict !== 'close') return []

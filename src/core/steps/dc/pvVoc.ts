@@ -5,6 +5,7 @@ import { isolatedGate, notReversed } from '../gates'
 import { numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleConditions, exampleString } from '../worked'
+import { soundVoltage } from './soundVoltage'
 import { sisterGroupOf } from './sisterGroup'
 import type { Modelled } from './stringOptions'
 import { expectAt, judgeString, modelOf } from './stringReading'
@@ -69,6 +70,7 @@ export const pvVoc: ReadStep<'string'> = {
       sum: (weather) => voltageSum(context, weather),
     }),
   causes: voltageCauses,
+  sound: soundVoltage,
   sisterGroup: sisterGroupOf,
   compared: 'percent',
   asRead: (part, reading) => asReadOf(part, reading, voltage, part.data.modulesInSeries),

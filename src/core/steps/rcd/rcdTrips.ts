@@ -123,6 +123,11 @@ export const rcdTrips: ReadStep<'rcd'> = {
     }
     return [timesPicture(device, tripsIn(context.reading))]
   },
+  sound(context) {
+    const { type } = context.part.data
+    if (type === 'AC' || waveformIn(context.reading) !== 'ac') return []
+    return [{ code: 'sound.alternating', figures: { type } }]
+  },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []
     return tripCauses(judgement, { tag: context.part.data.tag })
