@@ -25,7 +25,7 @@ const readBy = choiceSlot({
   options: ['clamp-and-volts', 'clamp-alone'],
   sticky: true,
   optional: true,
-  balloon: 1,
+  balloon: 2,
 })
 const voltage = numberSlot('voltage', 'dc-voltage', 'V', 2, {
   when: { slot: 'read-by', is: ['', 'clamp-and-volts'] },
@@ -78,7 +78,7 @@ export const operating: ReadStep<'string'> = {
   appliesTo: 'string',
   station: 'strings',
   tag: 'live',
-  slots: [readBy, current, voltage],
+  slots: [current, voltage, readBy],
   needsConditions: true,
   counts: 'latest',
   gates: [
