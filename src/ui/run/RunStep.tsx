@@ -1,5 +1,5 @@
 'use client'
-import { Segmented } from 'antd'
+import { Radio } from 'antd'
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { type WithoutMeter, withoutMeter } from '@/core/evaluate'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
@@ -151,11 +151,12 @@ export function RunStep(props: Props) {
   }
 
   const views = mayCompare && (
-    <Segmented<'step' | 'compare'>
+    <Radio.Group
+      optionType="button"
       className="views"
       aria-label={say('view.name')}
       value={view}
-      onChange={setView}
+      onChange={({ target }) => setView(target.value as 'step' | 'compare')}
       options={(['step', 'compare'] as const).map((value) => ({
         value,
         label: <span data-testid={`view-${value}`}>{say(`view.${value}`)}</span>,
