@@ -6,7 +6,7 @@ import { createJob } from '../jobs/createJob'
 import { DemoJob, partIds } from './demoJob'
 import type { People } from './installations'
 import { demoId } from './instruments'
-import { tarnlight } from './modules'
+import { inverter, tarnlight } from './modules'
 
 const FAULTS: readonly Fault[] = ['none', 'none', 'module-left-out', 'none']
 const MODULES = 10
@@ -24,14 +24,7 @@ export async function drizzle(db: Database, kit: readonly Instrument[], start: n
     job.part(id, { kind: 'string', tag, arrayId, modulesInSeries: MODULES, moduleType: tarnlight, input: tag })
   })
   job.part(demoId(0x3c4), { kind: 'dc-switch', tag: 'DC1', ratedVoltage_V: 1000, rating_A: 32 })
-  job.part(demoId(0x3c5), {
-    kind: 'inverter',
-    tag: 'INV',
-    maxInput_V: 1000,
-    trackerMin_V: 200,
-    trackerMax_V: 850,
-    maxShortCircuit_A: 40,
-  })
+  job.part(demoId(0x3c5), inverter)
   for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
   for (const string of strings) job.take('pv-polarity', string)
   await job.save(who.author)

@@ -44,3 +44,13 @@ export const corvane: ModuleType = {
 }
 
 export const demoModules: readonly ModuleType[] = [tarnlight, corvane]
+
+/** The inverter of a usual roof. */
+export const inverter = {
+  kind: 'inverter',
+  tag: 'INV',
+  maxInput_V: 1000,
+  trackerMin_V: 200,
+  trackerMax_V: 850,
+  maxShortCircuit_A: 40,
+} as const

@@ -22,7 +22,7 @@ import { drizzle } from './drizzle'
 import { joinery } from './joinery'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
-import { corvane, demoModules, tarnlight } from './modules'
+import { corvane, demoModules, inverter, tarnlight } from './modules'
 import { demoPeople } from './people'
 
 const [tam, isolde, ness] = demoPeople
@@ -93,15 +93,6 @@ const stringOf = (tag: string, arrayId: string, modulesInSeries: number, type = 
   /** Each string has an input of its own, named after it. */
   input: tag,
 })
-
-const inverter = {
-  kind: 'inverter',
-  tag: 'INV',
-  maxInput_V: 1000,
-  trackerMin_V: 200,
-  trackerMax_V: 850,
-  maxShortCircuit_A: 40,
-} as const
 
 /** How the demo's testers set the insulation test up. */
 const DRY_AT_500 = {
