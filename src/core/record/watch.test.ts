@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readValueOf } from '../quantity/readValue'
 import type { LiveSample } from './feed'
-import { firstOfPress, isOnePress, watchedUntil } from './watch'
+import { isOnePress, watchedUntil } from './watch'
 
 const START = Date.parse('2026-06-21T10:00:00.000Z')
 const at = (s: number): string => new Date(START + 1000 * s).toISOString()
@@ -47,13 +47,6 @@ describe('a figure that is watched', () => {
 })
 
 describe('figures of one press', () => {
-  it('began with the first that came without a gap before them', () => {
-    const all = [heard(0, 3), heard(10, 5), heard(10.6, 99, '09'), heard(11, 7), heard(12, 9)]
-    expect(firstOfPress(all, all[4]!)).toBe(all[1])
-    expect(firstOfPress(all, all[0]!)).toBe(all[0])
-    expect(firstOfPress([], all[4]!)).toBe(all[4])
-  })
-
   it('follow each other about once a second, however many were not seen by themselves', () => {
     const all = [heard(0, 3), heard(1, 5), heard(2, 7)]
     expect(isOnePress(all, all[0]!, all[2]!)).toBe(true)

@@ -18,17 +18,6 @@ export function isOnePress(all: readonly LiveSample[], first: LiveSample, last: 
   return times.slice(1).every((at, k) => at - times[k]! <= APART_ms)
 }
 
-/** The first figure of the press that one came of, back from it without a gap; itself where nothing came before. */
-export function firstOfPress<S extends LiveSample>(all: readonly S[], last: S): S {
-  const own = all.filter((one) => sameInstrument(one, last) && one.at < last.at)
-  let first = last
-  for (let k = own.length - 1; k >= 0; k--) {
-    if (Date.parse(first.at) - Date.parse(own[k]!.at) > APART_ms) break
-    first = own[k]!
-  }
-  return first
-}
-
 /**
  * What an instrument showed on the way to a figure, s and the figure's unit: back from it without a gap, and nothing that
  * belonged to a figure before. Null where nothing but the figure itself was heard.

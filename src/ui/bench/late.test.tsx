@@ -60,38 +60,3 @@ describe('a figure that comes when somebody has gone on to the next string', () 
     expect(document.querySelector('[data-testid=late]')).toBeNull()
   })
 })
-
-describe('insulation that is still rising when somebody goes on', () => {
-  const build = new FactsBuilder()
-  const string = build.string('2')
-  build.polarity(string)
-  /** A figure a second, so long after the next string was opened, ms. */
-  const figures = (from: number, count: number): Heard[] =>
-    Array.from({ length: count }, (_, k) => ({
-      instrumentId: testId(7),
-      quantity: 'insulation' as const,
-      read: readValueOf(20 + k, 'Mohm', 1),
-      at: new Date(OPENED + from + 1000 * k).toISOString(),
-      receivedAt: new Date(OPENED + from + 1000 * k).toISOString(),
-    }))
-  const bench = (watched: readonly Heard[]) => (
-    <TestBench
-      facts={build.facts()}
-      stepKey={stepKey('pv-insulation', string)}
-      watched={watched}
-      latest={watched.length > 0 ? { insulation: watched.at(-1)! } : {}}
-      opened={OPENED}
-    />
-  )
-  const figureOf = (slot: string): string =>
-    (document.querySelector(`#slot-${slot}`) as HTMLInputElement | null)?.value ?? ''
-
-  it('puts no figure of that press on the string that is open now', async () => {
-    await draw(bench([]))
-    await press('[data-option=each-to-earth]')
-    await draw(bench(figures(-3000, 5)))
-    expect(figureOf('negative-to-earth')).toBe('')
-    await draw(bench(figures(9000, 2)))
-    expect(figureOf('negative-to-earth')).toBe('21.0')
-  })
-})

@@ -4,7 +4,7 @@ import type { CurveValue } from '@/core/curve/curveValue'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
-import { firstOfPress, isOnePress, watchedUntil } from '@/core/record/watch'
+import { isOnePress, watchedUntil } from '@/core/record/watch'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -113,8 +113,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
       const waiting = pressedFor ?? going ?? openNow.current.find((open) => open.measures === own.measures)
       if (!waiting && groupOf) continue
       const slot = waiting ?? own
-      // A press that began before this step was open belongs to the one that was, to its last figure.
-      if (!goesOn && cameBefore(firstOfPress(watched, sample), opened)) {
+      if (cameBefore(sample, opened)) {
         setLate({ slot, sample })
         continue
       }

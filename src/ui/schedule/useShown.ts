@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
-import { firstOfPress, isOnePress, watchedUntil } from '@/core/record/watch'
+import { isOnePress, watchedUntil } from '@/core/record/watch'
 import type { Slot } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
 import { cameBefore, type Heard, isFresh, type Live } from '../live/liveFeed'
@@ -44,13 +44,11 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
     schedule.take(one, slot, sample, watchedUntil(live.watched, sample, after))
     setOffered(null)
   }
-  /** Whether its press began before the pen was here. */
-  const isLate = (sample: Heard): boolean => cameBefore(firstOfPress(live.watched, sample), opened.current.at)
   /** Where a figure belongs by itself: the one of whose press it is, else where the pen is, else the next that is blank. */
   const placeOf = (one: StepEvaluation, pen: Slot, sample: Heard): Slot | null => {
     const last = filled.current?.key === one.key ? filled.current : null
     if (last && sample.quantity === 'insulation' && isOnePress(live.watched, last.sample, sample)) return last.slot
-    if (isLate(sample)) return null
+    if (cameBefore(sample, opened.current.at)) return null
     const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, schedule.setUp)
     const from = cells.indexOf(pen)
     const inTurn = [...cells.slice(from), ...cells.slice(0, Math.max(from, 0))]
@@ -65,7 +63,7 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
     const sample = quantity ? live.latest[quantity] : undefined
     if (!here || !sample || sample.at === before[sample.quantity] || sample.old || schedule.isOwn(sample)) return
     const slot = placeOf(here.one, here.slot, sample)
-    if (!slot) return setOffered({ sample, slot: here.slot, isLate: isLate(sample) })
+    if (!slot) return setOffered({ sample, slot: here.slot, isLate: cameBefore(sample, opened.current.at) })
     put(here.one, slot, sample)
     if (slot !== here.slot) toSlot(slot)
   }

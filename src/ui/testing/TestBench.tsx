@@ -8,7 +8,7 @@ import { noActions } from './noActions'
 const nothing = (): undefined => undefined
 
 type Props = { facts: Facts; stepKey: string } & Partial<
-  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened' | 'watched'>
+  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened'>
 >
 
 /** The bench for a step of these facts, with no instrument and in the builder's light. */
@@ -19,7 +19,6 @@ export function TestBench({
   conditions: light = conditions(),
   latest = {},
   opened = 0,
-  watched = [],
 }: Props) {
   const evaluation = evaluate(facts, START_ms)
   return (
@@ -32,7 +31,7 @@ export function TestBench({
       conditions={light}
       without={null}
       latest={latest}
-      watched={watched}
+      watched={[]}
       opened={opened}
       instrumentId={null}
       setInstrument={nothing}
