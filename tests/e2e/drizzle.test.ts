@@ -2,7 +2,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import type { Facts } from '@/core/record/facts'
-import { allSent, chooseIn, openBrowser, pageOf, sees } from '../support/browser'
+import { allSent, openBrowser, pageOf, sees } from '../support/browser'
 import { byKeyboard, commission, type Figures, signed, walkTo } from '../support/commission'
 import { base, demo, knock } from '../support/server'
 
@@ -44,7 +44,8 @@ describe('four strings on a day of drizzle, nobody brought a light meter', () =>
   it('takes the air as somebody guesses it, and says what such a day cannot see', async () => {
     await page.keyboard.press('c')
     await page.waitForSelector('[role=dialog]')
-    await chooseIn(page, 'has-meter', 'no light meter today')
+    await page.waitForSelector('[data-testid=no-meter]')
+    await page.click('[data-testid=no-meter]')
     await page.waitForSelector('[data-testid=without-meter]')
     const said = await page.$eval('[data-testid=without-meter]', (one) => one.textContent)
     expect(said).toMatch(/A fault that all of them share is seen only in the voltages/)

@@ -106,13 +106,6 @@ export function ConditionsDialog({
   return (
     <Modal open title={say('conditions.title')} onCancel={onClose} footer={null} destroyOnHidden>
       <Form focused onSubmit={keep}>
-        <Choice<'meter' | 'none'>
-          label={say('conditions.meter')}
-          testId="has-meter"
-          value={hasMeter}
-          onValue={setMeter}
-          options={(['meter', 'none'] as const).map((one) => ({ value: one, text: say(`conditions.meter.${one}`) }))}
-        />
         {hasMeter === 'none' && <p data-testid="without-meter">{say('conditions.without')}</p>}
         {hasMeter === 'meter' && (
           <>
@@ -150,6 +143,11 @@ export function ConditionsDialog({
         </div>
         <Said message={message} />
         <DialogActions action={say('conditions.use')} onClose={onClose}>
+          {hasMeter === 'meter' && (
+            <Button onClick={() => setMeter('none')} data-testid="no-meter">
+              {say('conditions.meter.none')}
+            </Button>
+          )}
           <Button onClick={onLogger} data-testid="from-logger">
             {say('conditions.logger')}
           </Button>

@@ -45,9 +45,7 @@ export const dull = {
   'left-out-as.no-light-meter': 'No light meter today: the strings are held against each other.',
   'left-out-as.not-bonded-by-design': 'These rails are not bonded, by design.',
   'refused.air-out-of-reach': '{temperature:1} °C is no air that anybody works in. Leave it empty where nobody knows.',
-  'conditions.meter': 'Light',
-  'conditions.meter.meter': 'is read with a meter',
-  'conditions.meter.none': 'no light meter today',
+  'conditions.meter.none': 'No light meter today',
   'conditions.without':
     'The strings are each other’s meter: read alike ones within 10 minutes, voltage then current, and the first once more at the end. A fault that all of them share is seen only in the voltages.',
   'conditions.air-about': 'Air, about °C (empty where nobody knows)',
