@@ -85,6 +85,14 @@ describe('strings read without a light meter', () => {
     }
   })
 
+  it('prove nothing by night, where all agree that nothing flows', () => {
+    const roof = new Drizzle([8, 8, 8])
+    for (const k of [0, 1, 2]) roof.amperes(k, 0, k)
+    const { one } = roof.of('pv-isc', 1)
+    expect(one).toMatchObject({ verdict: 'not-yet', finding: { code: 'sisters.nothing-there' } })
+    for (const { result } of one.judgement!.lines) expect(result?.value).not.toBeNaN()
+  })
+
   it('are not compared with what was read an hour before', () => {
     const roof = new Drizzle([8, 8, 8]).volts(0, voltsOf(8, 800), 0).volts(1, voltsOf(8, 800), 1)
     roof.volts(2, voltsOf(8, 90), 60)

@@ -22,6 +22,8 @@ export const dull = {
     '{read} {unit:unit} is {gap_pct:1} % above the {expected:decimals} {unit:unit} of the one alike string. One of the two is wrong: read both again.',
   'finding.sisters.light-moved':
     'The light moved between alike strings: one that was read twice came to another figure. Read them again, quickly one after another.',
+  'finding.sisters.nothing-there':
+    'Most of the alike strings show nothing: {read} {unit:unit} decides nothing beside them. Read them again.',
   'finding.sisters.none-agree':
     'No two of the alike strings agree within {allowed_pct:0} %. Read them again, quickly one after another, the first once more at the end.',
   'finding.by-light.within':
@@ -61,6 +63,7 @@ export const dull = {
   'flag.sisters-only': 'held against its sisters alone: a fault that all of them share is not seen',
   'flag.light-worked-back': 'light worked back from the strings’ own currents',
 
+  'working.sisters.nothing-there': 'Most of the alike show nothing',
   'working.sisters.as-read': 'From the {expected:decimals} of {count} alike, as read; allowed ±{allowed_pct:0} %',
   'working.by-light.band': 'From the expected {expected:1}, with its bracket; allowed ±{allowed_pct:0} %',
   'working.by-plate.band': 'From the middle of the plate’s bracket, {expected:1}; allowed ±{allowed_pct:0} %',

@@ -15,7 +15,7 @@ import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import type { AsRead, TellsLight } from '../beside'
-import { hold, notYet, saying } from '../holding'
+import { hold, notYet, ruled, saying } from '../holding'
 import { airOf, type Figure, numberIn, type ReadWithoutLight, whiskerOf } from '../reading'
 import type { NumberSlot } from '../slot'
 import type { StepContext } from '../step'
@@ -64,6 +64,11 @@ export function sistersRuling(
   const { others, moved } = alike
   // Of two each is held against the other; of more each against the middle one, itself among them.
   const middle = others.length === 1 ? others[0]! : medianOf([...others, read.value / per])
+  // By night nothing flows anywhere: that agrees, and proves nothing.
+  if (!(middle > 0)) {
+    const line = { code: 'sisters.nothing-there', source: limit.source }
+    return { ...ruled(context, 'not-yet', 'sisters.nothing-there', line, { read: read.text, unit }), isUndecided: true }
+  }
   const expected = middle * per
   const gap_pct = 100 * (read.value / expected - 1)
   const decimals = DECIMALS[unit]
