@@ -12,6 +12,8 @@ const config: NextConfig = {
   devIndicators: false,
   // The test command checks types; a start on somebody's machine need not do it again.
   typescript: { ignoreBuildErrors: true },
+  // The library's own parts instead of its one bundle: only what the curves use comes to a tablet.
+  turbopack: { resolveAlias: { 'ml-matrix': './node_modules/ml-matrix/src/index.js' } },
   serverExternalPackages: ['pdfmake', 'mysql2', 'better-auth'],
   headers: async () => [
     {

@@ -8,7 +8,7 @@ import fc from 'fast-check'
 import { evaluateDraft } from '@/core/evaluate'
 import { steps } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
-import '@/words/ac'
+import '@/words/everyTest'
 import { english } from '@/words/say'
 import { answers, bodyOf, Play, plants } from '../tests/laws/play'
 

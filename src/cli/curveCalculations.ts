@@ -10,6 +10,7 @@ import { byProcedure1, byProcedure2 } from '../core/curve/translate'
 import { moduleDataSchema } from '../core/pv/moduleData'
 import { moduleModel } from '../core/pv/stringModel'
 import { sources } from '../core/regime/sources'
+import '../words/curve'
 import { say } from '../words/say'
 import { CalcProblem } from './problem'
 

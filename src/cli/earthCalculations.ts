@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { electrodeMethods, judgeElectrode } from '../core/earth/electrode'
 import { MOST_RODS, planOf, rodResistance_ohm, rodsInLine_ohm, rodsNeeded } from '../core/earth/rods'
 import { judgeRcd, rcdPlaces, type Trip } from '../core/rcd/judgeRcd'
-import { type Multiple, multiples, rcdKinds, rcdTypes, waveforms } from '../core/rcd/limits'
+import { halfSchools, type Multiple, multiples, rcdKinds, rcdTypes, waveforms } from '../core/rcd/limits'
 import { shippedRegimes } from '../core/regime/shipped'
 import { sources } from '../core/regime/sources'
 import { exactly, type Span } from '../core/quantity/span'
@@ -161,7 +161,7 @@ export function rcdVerdict(input: z.infer<typeof rcdVerdictSchema>) {
   }
   const { verdict, findings, recorded } = judgeRcd(rcd, input.readings.map(tripOf), {
     sequence: regime.schools['rcd.sequence'],
-    half: regime.schools['rcd.half'],
+    halfWait_ms: halfSchools[regime.schools['rcd.half']],
     place: input.place,
   })
   return {

@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { evaluate, linesOf } from '../core/evaluate'
 import type { Evaluation, StepEvaluation } from '../core/evaluation/types'
 import { partDataSchema } from '../core/plant/part'
-import { type Entry, type EntryBody, entryBodySchema } from '../core/record/entry'
+import { type Entry, type EntryBody, entryBodySchema, READING_VERSION } from '../core/record/entry'
 import type { Facts } from '../core/record/facts'
 import { instrumentSchema } from '../core/record/instrument'
 import { regimeSchema } from '../core/regime/regime'
@@ -21,7 +21,7 @@ const instant = z.union(
 )
 /** A reading may leave away what a scenario does not care for. */
 const usualReading = {
-  v: 2,
+  v: READING_VERSION,
   conditions: null,
   how: 'typed',
   instrument: null,

@@ -2,10 +2,11 @@
  * The one source of everything shown: facts in, evaluation out. Pure, linear in the number of entries; `now` decides
  * only what is due, never a verdict.
  */
-import { type CurveToExplain, curveCauses } from './diagnosis/curveCauses'
+import type { CurveToExplain } from './diagnosis/curveCauses'
 import type { EntryIndex } from './evaluation/entryIndex'
 import { swappedNeighbour } from './evaluation/neighbour'
 import { contextIn } from './evaluation/draft'
+import { isOnSheet } from './evaluation/hunts'
 import { judgeStep } from './evaluation/judge'
 import { addedSince, wholeWith } from './evaluation/next'
 import { remember, type Whole, wholeBehind, wholeOf } from './evaluation/run'
@@ -23,7 +24,7 @@ import { pointTrips } from './steps/charge-point/pointTrips'
 import { type TripPlan, tripPlanOf } from './steps/charge-point/tripPlan'
 import type { Panel } from './steps/panel'
 import type { Picture } from './steps/picture'
-import { isRead, type Reading, type StepContext } from './steps/step'
+import { isRead, type KeptReading, type Reading, type StepContext } from './steps/step'
 import type { Cause } from './verdict/cause'
 import { overrulingLine, undecidedLines } from './verdict/judgement'
 import { type Finding, type Verdict, worst } from './verdict/verdict'
@@ -60,7 +61,7 @@ export function evaluateNext(before: Evaluation | null, facts: Facts, now: numbe
 function evaluationOf(whole: Whole, now: number): Evaluation {
   const { facts, scope, parts, plant, entries, index, states, sisters } = whole
   const byKey = whole.settled
-  const steps = [...byKey.values()]
+  const steps = [...byKey.values()].filter(isOnSheet)
   let done = 0
   let next: string | null = null
   const verdicts = new Set<Verdict>()
@@ -156,12 +157,6 @@ export function toExplain(evaluation: Evaluation, one: StepEvaluation): CurveToE
   return step.explains(contextIn(evaluation, one, counting.entry.body), judgement)
 }
 
-/** All causes, those that take a while among them: for what is printed and sealed. */
-export function allCauses(evaluation: Evaluation, one: StepEvaluation): Cause[] {
-  const question = toExplain(evaluation, one)
-  return question ? curveCauses(question) : causes(evaluation, one)
-}
-
 /** What a step is looked at in, with what is answered so far: unlike a judgement it may ask for readings of any step. */
 function lookedAt(
   evaluation: Evaluation,
@@ -200,5 +195,12 @@ export function picturesOf(
   if (!isRead(one.step)) return []
   const own = one.step.pictures?.(lookedAt(evaluation, one, reading)) ?? []
   const trend = trendOf(one)
-  return trend ? [...own, trend] : own
+  const all = one.step.pictureOfAll?.(lookedAt(evaluation, one, reading), keptOf(one, reading))
+  return [...own, ...(trend ? [trend] : []), ...(all ? [all] : [])]
 }
+
+/** Readings that were not taken back, without the one that is looked at. */
+const keptOf = ({ readings }: StepEvaluation, { slots }: Pick<Reading, 'slots'>): KeptReading[] =>
+  readings.flatMap(({ entry, ended }) =>
+    ended?.by === 'void' || entry.body.slots === slots ? [] : [{ reading: entry.body, ended: ended !== null }],
+  )

@@ -3,11 +3,13 @@
  * same sections; nothing here knows a test by name.
  */
 import { spoken } from '@/words/language'
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/record'
 import '@/words/print'
 import '@/words/regime'
-import { allCauses, evaluate, linesOf, picturesOf } from '@/core/evaluate'
+import { evaluate, linesOf, picturesOf } from '@/core/evaluate'
+import { allCauses } from '@/core/evaluation/allCauses'
+import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import { bareLetterhead, type Letterhead } from '@/core/record/company'
@@ -16,11 +18,11 @@ import { isRemarkable } from '@/core/verdict/verdict'
 import type { InstrumentCopy } from '@/core/record/instrument'
 import { type SourceId, sources } from '@/core/regime/sources'
 import { stepsOf } from '@/core/steps'
-import { isRead, mainSlot } from '@/core/steps/step'
+import { isRead, mainSlot, NOTHING_READ } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { sourceName } from '@/words/sourceName'
-import { compareTables } from './compareTable'
+import { compareDrawings, compareTables } from './compareTable'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
 import { partSheets } from './partSheet'
@@ -86,7 +88,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
       ...compareTables(evaluation),
       snagTable(evaluation, facts),
     ].filter((table) => table !== null),
-    drawings: drawingsOf(facts, evaluation),
+    drawings: [...compareDrawings(evaluation), ...drawingsOf(facts, evaluation)],
     remarks: remarks(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
     get working() {
@@ -117,8 +119,11 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
 
 function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
   return evaluation.steps.flatMap((one) => {
-    if (!one.counting || !isRead(one.step) || !(one.step.pictures || one.step.trend)) return []
-    const drawings = picturesOf(evaluation, one, one.counting.entry.body)
+    if (!isRead(one.step) || !(one.step.pictures || one.step.trend || one.step.pictureOfAll)) return []
+    // A hunt that is over stands in the record as it went, though nothing of it counts any more.
+    const body = one.counting?.entry.body ?? (one.step.pictureOfAll && one.readings.length > 0 ? NOTHING_READ : null)
+    if (!body) return []
+    const drawings = picturesOf(evaluation, one, body)
       .map((picture) => drawingOf(picture, facts.job.timeZone))
       .filter((drawing) => drawing !== null)
     const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
@@ -186,11 +191,13 @@ function pvParticulars(evaluation: Evaluation): [string, string][] {
 
 /** What a reader must know besides the tables: everything that is not plainly within. */
 function remarks(facts: Facts, evaluation: Evaluation): string[] {
-  const list = evaluation.steps.filter(isRemarkable).map((one) => {
-    const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
-    const meaning = one.verdict === 'outside' ? meaningOf(allCauses(evaluation, one)[0]) : ''
-    return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
-  })
+  const list = evaluation.steps
+    .filter((one) => isRemarkable(one) && !isOnlyOffered(one))
+    .map((one) => {
+      const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
+      const meaning = one.verdict === 'outside' ? meaningOf(allCauses(evaluation, one)[0]) : ''
+      return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
+    })
   for (const one of evaluation.steps) {
     for (const gate of one.gates) {
       if (!gate.overridden || !one.counting) continue

@@ -4,12 +4,27 @@ import { type Alike, type Strip, stripsOf } from '@/core/evaluation/comparing'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Part } from '@/core/plant/part'
 import { figure, quantity, say, sayCode } from '@/words/say'
+import type { Drawing } from './drawing/node'
+import { stripDrawing, stripsTitle } from './drawing/strips'
 import { type Cell, left, type Table } from './stepTable'
 
 const DECIMALS: Partial<Record<string, number>> = { A: 2, W: 0 }
 
+type Group = { strips: readonly Strip[]; parts: readonly Part[]; title: string }
+
 /** A table for each group of alike strings of which two were read; none where there are no twins. */
-export function compareTables(evaluation: Evaluation): Table[] {
+export const compareTables = (evaluation: Evaluation): Table[] =>
+  groupsOf(evaluation).map((group) => tableOf(evaluation, group))
+
+/** The same drawn, a strip for each test. */
+export const compareDrawings = (evaluation: Evaluation): { key: string; title: string; drawings: Drawing[] }[] =>
+  groupsOf(evaluation).map(({ strips, parts, title }) => ({
+    key: `compare-${parts[0]!.id}`,
+    title,
+    drawings: strips.map(stripDrawing),
+  }))
+
+function groupsOf(evaluation: Evaluation): Group[] {
   const seen = new Set<string>()
   return evaluation.plant.ofKind('string').flatMap((part) => {
     const strips = stripsOf(evaluation, part)
@@ -18,17 +33,17 @@ export function compareTables(evaluation: Evaluation): Table[] {
     const group = [...parts.keys()].sort().join()
     if (seen.has(group)) return []
     seen.add(group)
-    return strips.length > 0 ? [tableOf(evaluation, strips, [...parts.values()])] : []
+    if (strips.length === 0) return []
+    const own = [...parts.values()]
+    return [{ strips, parts: own, title: stripsTitle(evaluation.plant.arrayOf(own[0]!)?.data.tag) }]
   })
 }
 
-function tableOf(evaluation: Evaluation, strips: readonly Strip[], parts: readonly Part[]): Table {
-  const array = evaluation.plant.arrayOf(parts[0]!)?.data.tag
+function tableOf(evaluation: Evaluation, { strips, parts, title }: Group): Table {
   const inOrder = evaluation.plant.ofKind('string').filter((one) => parts.includes(one))
-  const title = say('compare.table')
   return {
     id: `compare-${parts[0]!.id}`,
-    title: array ? `${title}, ${array}` : title,
+    title,
     note: say(strips.some(({ asRead }) => asRead) ? 'compare.about-read' : 'compare.about'),
     columns: [
       { label: say('compare.string'), align: 'left' },

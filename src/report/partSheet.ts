@@ -5,6 +5,7 @@ import type { Part, PartKind } from '@/core/plant/part'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Slot } from '@/core/steps/slot'
 import { type AnyStep, isRead, slotsOf } from '@/core/steps/step'
+import { verdictWord } from '@/words/reading'
 import { say, sayCode, type WordKey } from '@/words/say'
 import { type Cell, left, type Table } from './stepTable'
 
@@ -27,7 +28,7 @@ function rowsOf(step: AnyStep, of: readonly (StepEvaluation | undefined)[]): Cel
   if (of.every((one) => one === undefined)) return []
   const name = left(`${step.order} ${sayCode('step', `${step.id}.short`)}`)
   const verdicts = of.map(
-    (one): Cell => (one ? { ...left(say(`verdict.${one.verdict}`)), verdict: one.verdict } : left('–')),
+    (one): Cell => (one ? { ...left(verdictWord(one.verdict, step)), verdict: one.verdict } : left('–')),
   )
   const figures = slotsOf(step)
     .filter((slot) => isRead(step) && slot.kind === 'number' && of.some((one) => figureIn(one, slot) !== null))

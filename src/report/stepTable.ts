@@ -1,4 +1,5 @@
 /** One test of the trade as a table of the certificate: its columns follow from what its readings have to say. */
+import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Weather, weatherOf } from '@/core/pv/conditions'
 import { unitSpellings } from '@/core/quantity/unit'
@@ -9,7 +10,7 @@ import { CHECK_SOUND, type Slot } from '@/core/steps/slot'
 import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
-import { readingText, valueText } from '@/words/reading'
+import { readingText, valueText, verdictWord } from '@/words/reading'
 import { figure, say, sayCode } from '@/words/say'
 
 export type Cell = { text: string; align: 'left' | 'right'; verdict?: Verdict }
@@ -27,7 +28,7 @@ export const left = (text: string): Cell => ({ text, align: 'left' })
 
 /** A test with all its parts as a table; null where the plant has no such part. */
 export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): Table | null {
-  const own = evaluation.steps.filter((one) => one.step === step)
+  const own = evaluation.steps.filter((one) => one.step === step && !isOnlyOffered(one))
   const [only, second] = own
   if (!only) return null
   const title = `${step.order} ${sayCode('step', `${step.id}.short`)}`
@@ -112,7 +113,7 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   columns.push({
     label: say('certificate.verdict'),
     align: 'left',
-    cell: (one) => ({ ...left(say(`verdict.${one.verdict}`)), verdict: one.verdict }),
+    cell: (one) => ({ ...left(verdictWord(one.verdict, one.step)), verdict: one.verdict }),
   })
   add(say('certificate.notes'), 'left', (one) => rowNotes(one, facts))
   return columns

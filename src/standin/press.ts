@@ -4,8 +4,11 @@ import type { FeedSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import type { Connected, Setting } from './bench'
 import { pressOnInstallation } from './installationTester'
+import { hasLeak, insulationOf, voltageToEarth, wayToEarth } from './leak'
 import { chance, seedOf } from './random'
+import { asBuilt, stringUnder } from './roof'
 import { type Pressed, shownOn } from './shown'
+import { skyAt } from './sky'
 import { pressTester } from './stringTester'
 import { pressTracer } from './tracer'
 
@@ -23,9 +26,9 @@ export type Connection = {
   mendedParts?: ReadonlySet<string>
 }
 
-/** Rows and strings in a hundred that were built with a fault. */
+/** Rows in a hundred that were built with a poor joint. */
 const POOR_JOINTS = 8
-const LEAKS = 6
+const TO_EARTH: ReadonlySet<string> = new Set(['plus-volts', 'minus-volts'])
 const INSULATION_MOST_Mohm = 999
 /** What a reel of test lead has by itself, ohm. */
 const LEADS_ohm = 0.42
@@ -43,6 +46,8 @@ export function pressStandIn(
   if (data.kind === 'string') {
     if (key === 'iv-curve') return pressTracer(instrument, part.id, data, skySeed, at_ms, connection.mended)
     if (key === 'insulation') return insulation(instrument, part.id, data, at_ms, connection)
+    if (key === 'dc-voltage' && TO_EARTH.has(connection.setting?.slot ?? ''))
+      return toEarth(instrument, { id: part.id, data }, skySeed, at_ms, connection)
     if (key === 'dc-polarity' || key === 'dc-voltage' || key === 'dc-current')
       return pressTester(instrument, key, part.id, data, skySeed, at_ms, connection)
   }
@@ -65,7 +70,7 @@ export function pressStandIn(
 
 /** Whether a part's insulation or bonding was built without a fault; the part's id is the seed. */
 export function wasBuiltSound(what: 'insulation' | 'bonding', partId: string): boolean {
-  return 100 * chance(seedOf(`${partId}:${what}`))() >= (what === 'insulation' ? LEAKS : POOR_JOINTS)
+  return what === 'insulation' ? !hasLeak(partId) : 100 * chance(seedOf(`${partId}:bonding`))() >= POOR_JOINTS
 }
 
 const leadsOf = ({ nulled = true }: Connection): number => (nulled ? 0 : LEADS_ohm)
@@ -84,6 +89,14 @@ const HELD_s = 9
 const CHARGES_s = 2.5
 /** What it shows at once, of what it comes to. */
 const AT_ONCE = 0.3
+/** How a plug that moves goes, second by second, of what is shown last. */
+const WANDERING = [1.4, 0.6, 1.8, 0.9, 0.5, 1.5, 0.8, 1.7, 1.1]
+
+/** Which modules a tester is connected to: all, or the half of a string that was parted. */
+function pieceOf({ slot, figures }: Setting, modules: number): [number, number] {
+  const opened = figures?.['opened-after'] ?? modules
+  return slot === 'minus-half' ? [opened, modules] : slot === 'plus-half' ? [0, opened] : [0, modules]
+}
 
 /** Leakage of all modules in parallel; a few strings have a damp plug. It rises while the array charges, up to what is shown last. */
 function insulation(
@@ -91,18 +104,36 @@ function insulation(
   partId: string,
   string: StringData,
   at_ms: number,
-  { mended }: Connection,
+  { mended = false, setting = { slot: '', choices: {} } }: Connection,
 ): Pressed {
-  const next = chance(seedOf(`${partId}:insulation`))
-  const leaks = !wasBuiltSound('insulation', partId) && !mended
-  const sound_Mohm = (2500 + 6500 * next()) / string.modulesInSeries
-  const value = leaks ? 0.2 + 0.5 * next() : Math.min(sound_Mohm, 2 * INSULATION_MOST_Mohm)
+  const modules = string.modulesInSeries
+  const way = wayToEarth(partId, string, mended, setting.choices.surface)
+  const [from, to] = pieceOf(setting, modules)
+  const value = Math.min(insulationOf(way, modules, from, to), 2 * INSULATION_MOST_Mohm)
   const last = shownOn(instrument, 'insulation', value, at_ms)
   if (last.state !== 'shown') return last
+  const wanders = way.leak?.wanders === true && value < 2 * way.leak.resistance_Mohm
   const rising = Array.from({ length: HELD_s }, (_, s): FeedSample[] => {
-    const share = 1 - (1 - AT_ONCE) * Math.exp(-s / CHARGES_s)
+    const share = wanders ? WANDERING[s]! : 1 - (1 - AT_ONCE) * Math.exp(-s / CHARGES_s)
     const shown = shownOn(instrument, 'insulation', value * share, at_ms - (HELD_s - s) * 1000)
     return shown.state === 'shown' ? [shown.sample] : []
   })
   return { state: 'swept', samples: [...rising.flat(), last.sample] }
+}
+
+/** Volts from one end of a floating string to earth, by what leaks. */
+function toEarth(
+  instrument: Instrument,
+  part: Connected & { data: StringData },
+  skySeed: string,
+  at_ms: number,
+  { mended = false, setting = { slot: '', choices: {} } }: Connection,
+): Pressed {
+  const { id, data } = part
+  const sky = skyAt(skySeed, at_ms)
+  const { voltage_V } = stringUnder(sky, data, asBuilt(id, data.modulesInSeries, mended))
+  const way = wayToEarth(id, data, mended, setting.choices.surface)
+  const end = setting.slot === 'plus-volts' ? 'plus' : 'minus'
+  const volts_V = voltageToEarth(way, data.modulesInSeries, Math.abs(voltage_V), end)
+  return shownOn(instrument, 'dc-voltage', volts_V, at_ms)
 }

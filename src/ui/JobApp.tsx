@@ -7,7 +7,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Instrument } from '@/core/record/instrument'
 import { type Verdict, worst, worstFirst } from '@/core/verdict/verdict'
 import { figure, say } from '@/words/say'
-import { useAcSide } from './acSide'
+import { useLateParts } from './lateParts'
 import { ask } from './device/api'
 import { JobStore, type Snapshot } from './device/jobStore'
 import { useMe } from './device/me'
@@ -104,7 +104,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   const now = useClock(store, 1000)
   const [keysOpen, setKeysOpen] = useState(false)
   const { facts, evaluation } = snapshot
-  const sideIsHere = useAcSide(evaluation)
+  const sideIsHere = useLateParts(evaluation)
 
   const stationNow = route.view === 'run' && route.step ? (stepById(route.step)?.station ?? null) : null
   const toStation = (step: number): void => {

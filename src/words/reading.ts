@@ -2,7 +2,8 @@
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Body, SlotValue } from '@/core/record/entry'
 import { CHECK_BAD } from '@/core/steps/slot'
-import { type AnyStep, isRead, mainSlot } from '@/core/steps/step'
+import { type AnyStep, isChecklist, isRead, mainSlot } from '@/core/steps/step'
+import type { Verdict } from '@/core/verdict/verdict'
 import { quantity, say, sayCode } from './say'
 
 /** The value of one slot in words, empty where it was not answered. */
@@ -38,3 +39,7 @@ export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slo
   const standing = values.reduce((best, value) => (sign * value.value < sign * best.value ? value : best), values[0]!)
   return standing ? valueText(standing) : ''
 }
+
+/** The word of a verdict: a defect that somebody saw is to be mended, only a figure lies outside of something. */
+export const verdictWord = (verdict: Verdict, step: AnyStep): string =>
+  say(verdict === 'outside' && isChecklist(step) ? 'verdict.to-mend' : `verdict.${verdict}`)

@@ -1,5 +1,5 @@
 import '@/words/plant'
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/record'
 import '@/words/office'
 import '@/words/help'

@@ -7,11 +7,12 @@ import type { acSays } from './en/acSays'
 import type { charts } from './en/charts'
 import type { compare } from './en/compare'
 import { broken } from './en/broken'
-import { curve } from './en/curve'
+import type { curve } from './en/curve'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
 import { dull } from './en/dull'
+import type { fault } from './en/fault'
 import type { glossary } from './en/glossary'
 import type { guide } from './en/guide'
 import type { keys } from './en/keys'
@@ -35,12 +36,14 @@ import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...curve, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...sound, ...ui }
+const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...sound, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &
   typeof charts &
   typeof compare &
+  typeof curve &
+  typeof fault &
   typeof glossary &
   typeof guide &
   typeof keys &

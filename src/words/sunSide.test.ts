@@ -5,7 +5,8 @@ import { steps } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
 import { hasWords } from './say'
 
-const ofTheSun = steps.filter((step) => !acKinds.has(step.appliesTo) && !/-ac$/.test(step.id))
+// What comes with its own words (a curve, the hunt for a fault) loads them where it is asked.
+const ofTheSun = steps.filter((step) => !acKinds.has(step.appliesTo) && !/-ac$/.test(step.id) && !step.comesWith)
 
 describe('what is said of a plant that has no AC side', () => {
   it('comes with the first screen', () => {

@@ -1,8 +1,9 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { AxePuppeteer } from '@axe-core/puppeteer'
-import { openBrowser, openStep, pageOf, sees } from '../support/browser'
-import { base, demo } from '../support/server'
+import type { Facts } from '@/core/record/facts'
+import { allSent, openBrowser, openStep, pageOf, sees } from '../support/browser'
+import { base, demo, knock } from '../support/server'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
@@ -33,6 +34,23 @@ describe('eight strings side by side', () => {
     expect(rings.slice(0, 3)).toEqual([8, 8, 8])
     const { violations } = await new AxePuppeteer(page).include('[data-testid=compare]').analyze()
     expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
+  })
+
+  it('have a snag of the odd one written down by one key, where it was seen', async () => {
+    await page.$eval('.strip-plot [data-alike][tabindex="0"]', (one) => (one as SVGGElement).focus())
+    await page.keyboard.press('s')
+    await page.waitForFunction(() => document.activeElement?.tagName === 'TEXTAREA')
+    expect(await page.$eval('[role=dialog]', (one) => one.textContent)).toContain('string 7')
+    await page.keyboard.type('two modules are not plugged in')
+    await page.$eval('[role=dialog] button[type=submit]', (button) => (button as HTMLButtonElement).click())
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]')?.checkVisibility())
+    await allSent(page)
+    const { body } = await knock<{ facts: Facts }>('tester', `/api/jobs/${demo.job.glasshouse}/facts`)
+    const snag = body.facts.entries.find(
+      (entry) => entry.body.kind === 'snag' && entry.body.text.startsWith('two modules'),
+    )
+    expect(snag).toMatchObject({ step: 'pv-voc' })
+    expect(await titleNow()).toBe('Voltage, string 7: 2 modules short')
   })
 
   it('are walked by the arrows, and opened by Enter', async () => {

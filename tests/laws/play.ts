@@ -192,7 +192,7 @@ function soundFigure(slot: Slot & { kind: 'number' }, { data }: Part): number {
   if (slot.id.startsWith('cross-l-n')) return line / 2
   if (slot.id.startsWith('cross-l-pe') || slot.measures === 'continuity') return both
   if (slot.id.startsWith('zs')) return 0.2 + both
-  return SOUND[slot.measures] ?? 40
+  return (slot.measures && SOUND[slot.measures]) ?? 40
 }
 const SOUND_AT: Readonly<Record<string, number>> = {
   'level-a': 12,

@@ -3,6 +3,7 @@ import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
 import type { PlantIndex } from '../plant/plantIndex'
+import { isLater } from '../steps/slot'
 import type { AnyReadStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
@@ -121,8 +122,7 @@ class KeptReading implements ReadingEvaluation {
     if (this.isJoined) flags.push('conditions-from-file')
     if (entry.clockMoved_ms !== undefined) flags.push('clock-moved')
     if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
-    if (body.v === 1 && step.slots.some((slot) => slot.since && !(slot.id in body.slots)))
-      flags.push('earlier-questions')
+    if (step.slots.some((slot) => isLater(slot, body) && !(slot.id in body.slots))) flags.push('earlier-questions')
     return flags.length === 0 ? NO_FLAGS : flags
   }
 

@@ -12,16 +12,17 @@ import type { GateState } from './types'
 
 /** Current at the edge of a cloud can pass the rated one: the same factor as for conductors (handbook 3). */
 const CURRENT_FACTOR = 1.25
+/** Where nobody said how cold it gets a tester is not trusted with less than this asks; no verdict comes of it [D]. */
+const ASSUMED_LOWEST_C = -10
 /** With one of them reversed the meter between two strings sees both (IEC 62446-1 6.3, from memory). */
 const BETWEEN_TWO = 2
 
 /** What a string reaches at its plugs in the coldest hour of the site, V; its plate where the school has no answer. */
 function coldVoltageOf({ data }: StringPart, plant: PlantIndex, regime: Regime): number {
   const { voc_V, beta_pctPerK } = data.moduleType.data
-  const lowest_C = plant.site?.data.lowestTemperature_C
+  const lowest_C = plant.site?.data.lowestTemperature_C ?? ASSUMED_LOWEST_C
   const flat = regime.limits['pv.cold-flat']?.value ?? 1
-  const factor =
-    lowest_C === undefined ? null : coldFactor(regime.schools['pv.cold-voltage'], beta_pctPerK, lowest_C, flat)
+  const factor = coldFactor(regime.schools['pv.cold-voltage'], beta_pctPerK, lowest_C, flat)
   return data.modulesInSeries * voc_V * Math.max(1, factor ?? 1)
 }
 

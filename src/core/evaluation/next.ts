@@ -183,6 +183,8 @@ function heldBy({ asked, plant }: Whole, touched: readonly string[], events: rea
   for (const { state, placeId } of events) note(state, placeId)
   const keys: string[] = []
   for (const { step, parts } of asked) {
+    const hunted = isRead(step) && step.onNeedOf ? partsOf.get(step.onNeedOf) : undefined
+    if (hunted) for (const part of parts) if (hunted.has(part.id)) keys.push(stepKey(step.id, part.id))
     for (const gate of step.gates) {
       const places = partsOf.get('state' in gate ? gate.state : gate.waitsFor)
       if (!places) continue

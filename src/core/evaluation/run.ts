@@ -11,6 +11,7 @@ import type { Finding, Verdict } from '../verdict/verdict'
 import { type EntryIndex, indexEntries } from './entryIndex'
 import { type GateView, isHeldBack } from './gates'
 import { PlantHistory } from './plantHistory'
+import { NOT_NEEDED, ON_NEED } from './hunts'
 import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
 import type { Own, Run } from './runOf'
@@ -200,6 +201,25 @@ function verdictBefore(whole: Whole, step: string, partId: string): Verdict | un
   return whole.bySisters.get(own.key)?.verdict ?? own.verdict
 }
 
+/** What is said of a hunt that nobody went on. */
+const onNeed = (need: 'none' | 'now', { data: { tag } }: Part): Finding => ({
+  code: need === 'now' ? ON_NEED : NOT_NEEDED,
+  figures: { tag },
+})
+
+/**
+ * Whether there is something to hunt for: the test that a hunt belongs to is close or outside; or what the hunt found
+ * was not answered by a later reading that is plainly good. Null for what is no hunt.
+ */
+function needOf(whole: Whole, { step, part, counting }: Own): 'now' | 'none' | null {
+  if (!isRead(step) || !step.onNeedOf) return null
+  const verdict = verdictBefore(whole, step.onNeedOf, part.id)
+  if (verdict === 'outside' || verdict === 'close') return 'now'
+  if (!counting) return 'none'
+  const other = whole.owns.get(step.onNeedOf)?.get(part.id)?.counting
+  return verdict === 'within' && other && other.at > counting.at ? 'none' : 'now'
+}
+
 /** What somebody said who left it out; nothing where that says nothing. */
 function leftOutOf({ step, key }: Own, index: EntryIndex): StepEvaluation['leftOut'] {
   const entry = index.leftOut.size > 0 ? index.leftOut.get(key) : undefined
@@ -222,6 +242,9 @@ export function settler(whole: Whole): (own: Own) => Settled {
       const finding: Finding = { code: 'left-out', figures: { tag: part.data.tag, reason: leftOut.reason } }
       return new Settled(own, looked, 'left-out', finding, [], leftOut)
     }
+    const need = needOf(whole, own)
+    if (need === 'none' || (need === 'now' && !counting))
+      return new Settled(own, looked, 'left-out', onNeed(need, part), [], null)
     const verdict = beside?.verdict ?? own.verdict
     const said = beside?.finding ?? null
     let flags = beside?.flag ? [...own.flags, beside.flag] : own.flags

@@ -1,15 +1,14 @@
 import type { Entry } from '../record/entry'
 import { isKind } from '../record/entry'
 import { correctedTime } from '../record/order'
+import { isRead } from '../steps/step'
 import type { EntryIndex } from './entryIndex'
 import { type ReadingEvaluation, type Snag, type StepEvaluation, stepKey } from './types'
 
+type ByKey = ReadonlyMap<string, StepEvaluation>
+
 /** Every snag of a job: those that people wrote down, and those which readings outside opened by themselves. */
-export function snagsOf(
-  entries: readonly Entry[],
-  index: EntryIndex,
-  byKey: ReadonlyMap<string, StepEvaluation>,
-): Snag[] {
+export function snagsOf(entries: readonly Entry[], index: EntryIndex, byKey: ByKey): Snag[] {
   const remedies = new Map<string, Entry<'remedy'>>()
   for (const entry of entries) {
     if (isKind(entry, 'remedy') && !index.voids.has(entry.id)) remedies.set(entry.body.snag, entry)
@@ -26,7 +25,7 @@ export function snagsOf(
       const remedy = remedies.get(reading.entry.id)
       const speaks =
         reading === evaluation.counting && evaluation.verdict === 'outside' && !spokenFor.has(evaluation.key)
-      if (remedy || speaks) opened.push(openedBy(evaluation, reading, remedy))
+      if (remedy || speaks) opened.push(openedBy(evaluation, reading, remedy, byKey))
     }
   }
   return [...written, ...opened].sort((a, b) => a.at - b.at)
@@ -34,11 +33,7 @@ export function snagsOf(
 
 const keyOf = (snag: Snag): string => stepKey(snag.step ?? '', snag.partId ?? '')
 
-function snagOf(
-  entry: Entry<'snag'>,
-  byKey: ReadonlyMap<string, StepEvaluation>,
-  remedies: ReadonlyMap<string, Entry<'remedy'>>,
-): Snag {
+function snagOf(entry: Entry<'snag'>, byKey: ByKey, remedies: ReadonlyMap<string, Entry<'remedy'>>): Snag {
   const remedy = remedies.get(entry.id)
   const about = entry.step && entry.partId ? byKey.get(stepKey(entry.step, entry.partId)) : undefined
   return {
@@ -49,11 +44,16 @@ function snagOf(
     finding: null,
     personId: entry.personId,
     at: correctedTime(entry),
-    ...mended(remedy, about),
+    ...mended(remedy, about, byKey),
   }
 }
 
-function openedBy(evaluation: StepEvaluation, reading: ReadingEvaluation, remedy: Entry<'remedy'> | undefined): Snag {
+function openedBy(
+  evaluation: StepEvaluation,
+  reading: ReadingEvaluation,
+  remedy: Entry<'remedy'> | undefined,
+  byKey: ByKey,
+): Snag {
   const speaks = reading === evaluation.counting ? evaluation.finding : reading.judgement.finding
   return {
     entryId: reading.entry.id,
@@ -63,19 +63,25 @@ function openedBy(evaluation: StepEvaluation, reading: ReadingEvaluation, remedy
     finding: speaks,
     personId: reading.entry.personId,
     at: reading.at,
-    ...mended(remedy, evaluation),
+    ...mended(remedy, evaluation, byKey),
   }
 }
 
-/** Open until mended; closed once the step was tested again and is no longer outside. A snag of no step closes at once. */
+/**
+ * Open until mended; closed once the step was tested again and is no longer outside: what a hunt found by itself, or by
+ * the test that it belongs to. A snag of no step closes at once.
+ */
 function mended(
   remedy: Entry<'remedy'> | undefined,
   about: StepEvaluation | undefined,
+  byKey: ByKey,
 ): Pick<Snag, 'remedy' | 'state'> {
   if (!remedy) return { remedy: null, state: 'open' }
   const { text, repeat } = remedy.body
   const kept = { text, repeat, at: correctedTime(remedy), personId: remedy.personId }
   if (!about) return { remedy: kept, state: 'closed' }
-  const retested = about.counting !== null && about.counting.at > kept.at
-  return { remedy: kept, state: retested && about.done ? 'closed' : 'mended' }
+  const { step, part } = about
+  const huntedFor = isRead(step) && step.onNeedOf ? byKey.get(stepKey(step.onNeedOf, part.id)) : undefined
+  const stands = [about, huntedFor].some((one) => one?.done && one.counting !== null && one.counting.at > kept.at)
+  return { remedy: kept, state: stands ? 'closed' : 'mended' }
 }

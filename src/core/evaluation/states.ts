@@ -9,6 +9,7 @@ export const stateIds = [
   'earth-on',
   'electrode-on',
   'plugs-locked',
+  'surge-in',
   'point-open',
   'point-secured',
   'point-felt',
@@ -18,7 +19,13 @@ export type StateId = (typeof stateIds)[number]
 /** Nobody knows what happened between two visits: these are proved anew. */
 const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled', 'point-open', 'point-felt'])
 /** What was taken off or opened is put back, whether or not anything waits for it. */
-export const mustStand: ReadonlySet<StateId> = new Set(['earth-on', 'electrode-on', 'plugs-locked', 'point-secured'])
+export const mustStand: ReadonlySet<StateId> = new Set([
+  'earth-on',
+  'electrode-on',
+  'plugs-locked',
+  'surge-in',
+  'point-secured',
+])
 
 /** A moment in the order of entries: corrected time, then id. */
 export type Moment = { at: number; entryId: string }

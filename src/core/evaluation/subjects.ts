@@ -29,6 +29,8 @@ function lookUp(on: Exclude<On, 'part'>, part: Part, plant: PlantIndex): Subject
       return found(
         [...new Set(stringsOn(part, plant).map((string) => plant.arrayOf(string)))].filter((array) => array !== null),
       )
+    case 'surge-protection':
+      return found(plant.surgeProtection)
     case 'supply':
       return one(plant.supplyOf(part), plant.ofKind('supply').length > 1)
     case 'electrodes':
@@ -56,8 +58,10 @@ export function endedOn(on: On, part: Part, plant: PlantIndex): readonly Part[] 
   return lacks && (on === 'supply' || on === 'supply-of-inverter') ? plant.ofKind('supply') : parts
 }
 
-/** Strings of an inverter or combiner; one of which nobody said where it goes may go there as well. */
+/** Strings of an inverter, combiner or surge protection; one of which nobody said where it goes may go there as well. */
 function stringsOn(part: Part, plant: PlantIndex): readonly StringPart[] {
+  // It hangs at no string by name: it protects what all of them go to.
+  if (part.data.kind === 'surge-protection') return plant.ofKind('string')
   const own = plant.stringsOf(part)
   if (part.data.kind !== 'inverter' || plant.ofKind('inverter').length < 2) return own
   return [...own, ...plant.stringsOfNoInverter]

@@ -14,16 +14,29 @@ export function trendOf({ step, readings, counting }: StepEvaluation): TrendPict
   })
   const newest = read.at(-1)
   if (!newest || read.length < 2) return null
-  const setUp = setUpOf(newest.reading, trend.same)
+  const isAlike = (one: ReadingEvaluation): boolean => {
+    const hasSame = (slots: readonly string[]): boolean => setUpOf(one, slots) === setUpOf(newest.reading, slots)
+    const { besides } = trend
+    const isSpoilt = besides && [one, newest.reading].some(({ judgement }) => besides.where(judgement))
+    return hasSame(trend.same) && (!isSpoilt || hasSame(besides.slots))
+  }
+  const points = read.map(({ reading, value }) => point(reading, value, trend.note, isAlike(reading), counting))
   return {
     kind: 'trend',
     unit: newest.value.unit,
     decimals: newest.value.decimals,
     limit: counting?.judgement.rule?.band.high ?? null,
-    points: read.map(({ reading, value }) =>
-      point(reading, value, trend.note, setUpOf(reading, trend.same) === setUp, counting),
-    ),
+    change: changeOf(points),
+    points,
   }
+}
+
+/** How the newest lies to the one before it that was set up alike; null where there is none, or nothing to divide by. */
+function changeOf(points: TrendPicture['points']): TrendPicture['change'] {
+  const [before, newest] = points.filter((one) => one.alike).slice(-2)
+  return before && newest && before.value > 0
+    ? { percent: 100 * (newest.value / before.value - 1), sinceAt: before.at }
+    : null
 }
 
 function point(

@@ -1,6 +1,6 @@
 import type { Entry } from '../record/entry'
 import { isKind } from '../record/entry'
-import { usualSite } from './kinds/site'
+import { bareSite } from './kinds/site'
 import type { Part, PartData, PartKind } from './part'
 
 /**
@@ -30,7 +30,7 @@ export function plantFrom(entries: readonly Entry[]): Map<string, Part> {
 export function plantOfJob(entries: readonly Entry[], jobId: string): Map<string, Part> {
   const parts = plantFrom(entries)
   for (const part of parts.values()) if (part.data.kind === 'site' && !part.retired) return parts
-  return new Map([[jobId, { id: jobId, data: usualSite, revision: '', retired: false }], ...parts])
+  return new Map([[jobId, { id: jobId, data: bareSite, revision: '', retired: false }], ...parts])
 }
 
 /** Parts in service by their kind, each by tag as people count (2 before 10). */

@@ -42,3 +42,33 @@ export function earthFault(reading: EarthFaultReading): EarthFault | null {
     faultResistance_ohm: meterResistance_ohm * (voc_V / sum - 1),
   }
 }
+
+/** Two ends of a quantity, the meter's uncertainty in them. */
+type Ends = { least: number; most: number }
+
+/**
+ * Between which fractions of the string the fault sits, from the positive end, with what the two voltages may be off.
+ *
+ * @example faultBetween({ least: 99, most: 101 }, { least: 198, most: 202 }) // { from: 0.329, to: 0.338 } about
+ */
+export function faultBetween(positiveToEarth_V: Ends, negativeToEarth_V: Ends): { from: number; to: number } {
+  const share = (one: number, other: number): number => {
+    if (!Number.isFinite(other)) return 0
+    if (!Number.isFinite(one)) return 1
+    return one + other > 0 ? one / (one + other) : 0
+  }
+  return {
+    from: share(Math.max(0, positiveToEarth_V.least), negativeToEarth_V.most),
+    to: share(positiveToEarth_V.most, Math.max(0, negativeToEarth_V.least)),
+  }
+}
+
+/**
+ * Between which resistances what leaks lies, in the unit of the meter's input, with what the three voltages may be off.
+ * Without any voltage to earth nothing leaks that this meter could see.
+ */
+export function leakBetween(voc_V: Ends, sum_V: Ends, meterResistance: number): Ends {
+  const behind = (voc: number, sum: number): number =>
+    sum > 0 ? Math.max(0, meterResistance * (voc / sum - 1)) : Number.POSITIVE_INFINITY
+  return { least: behind(voc_V.least, sum_V.most), most: behind(voc_V.most, sum_V.least) }
+}

@@ -26,9 +26,10 @@ describe('the insulation test', () => {
     })
   })
 
-  it('the step is the next above twice the working voltage (common practice, no source)', () => {
+  it('the step is the next above twice the working voltage, or one reached within 5 % (common practice, no source)', () => {
     expect(insulationTest({ ...ask, school: 'twice', workingVoltage_V: 248 })!.testVoltage_V).toBe(500)
-    expect(insulationTest({ ...ask, school: 'twice', workingVoltage_V: 251 })!.testVoltage_V).toBe(1000)
+    expect(insulationTest({ ...ask, school: 'twice', workingVoltage_V: 252 })!.testVoltage_V).toBe(500)
+    expect(insulationTest({ ...ask, school: 'twice', workingVoltage_V: 263 })!.testVoltage_V).toBe(1000)
     expect(insulationTest({ ...ask, school: 'twice', workingVoltage_V: 900 })!.testVoltage_V).toBe(1500)
   })
 

@@ -10,6 +10,8 @@ export const testSteps_V = [250, 500, 1000, 1500] as const
 /** System voltage: what the string can reach, as table 2 takes it. */
 export const SYSTEM_VOLTAGE_FACTOR = 1.25
 const FIXED_V = 500
+/** A step this close under twice the working voltage is as good as reached: 504 V is tested at 500 V [D]. */
+const REACHED = 1.05
 
 /** Table 2: rows by system voltage up to and including `upTo_V`; the first row is below its figure. */
 const table2 = [
@@ -30,7 +32,7 @@ export type InsulationTest = {
 export type InsulationAsk = {
   vocStc_V: number
   school: InsulationSchool
-  /** N * Vmp at STC, for the school of twice the working voltage. */
+  /** For the school of twice the working voltage: as it was read under load, else N * Vmp at STC. */
   workingVoltage_V: number | null
   maxSystemVoltage_V: number | null
 }
@@ -39,6 +41,8 @@ export type InsulationAsk = {
  * What to test at, and what is the least allowed. Null where the modules' maximum lies below every step.
  *
  * @throws Error where the school of twice the working voltage is asked without one.
+ * @example insulationTest({ vocStc_V: 310, school: 'twice', workingVoltage_V: 252, maxSystemVoltage_V: null })
+ *   // { testVoltage_V: 500, minimum_Mohm: 1, loweredFrom_V: null }
  * @example insulationTest({ vocStc_V: 336.6, school: 'table', workingVoltage_V: null, maxSystemVoltage_V: null })
  *   // { testVoltage_V: 500, minimum_Mohm: 1, loweredFrom_V: null }
  */
@@ -55,7 +59,7 @@ function askedStep(ask: InsulationAsk): { asked_V: number; minimum_Mohm: number 
   if (ask.school === 'twice') {
     if (ask.workingVoltage_V === null) throw new Error('insulationTest: expected a working voltage, got none')
     const wanted = 2 * ask.workingVoltage_V
-    const asked_V = testSteps_V.find((step) => step >= wanted) ?? testSteps_V.at(-1)!
+    const asked_V = testSteps_V.find((step) => wanted <= REACHED * step) ?? testSteps_V.at(-1)!
     return { asked_V, minimum_Mohm: USUAL_LEAST_Mohm }
   }
   const system_V = SYSTEM_VOLTAGE_FACTOR * ask.vocStc_V

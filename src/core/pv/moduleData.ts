@@ -15,6 +15,8 @@ export const moduleDataFields = {
   maxSystemVoltage_V: z.number().positive().max(3000).optional(),
   maxSeriesFuse_A: z.number().positive().max(100).optional(),
   seriesResistance_ohm: z.number().min(0).max(20).optional(),
+  /** What light on its back adds to Isc, as its maker gives it for dimensioning. */
+  bifacialGain_pct: z.number().min(0).max(40).optional(),
 }
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { exampleModule } from '../steps/worked'
-import { type Circuit, coldVoltage, nextRating, ratingChecks, usualFactors } from './ratings'
+import { type Circuit, coldVoltage, dimensioningIsc_A, nextRating, ratingChecks, usualFactors } from './ratings'
 import { moduleModel } from './stringModel'
 
 const circuit: Circuit = {
@@ -89,6 +89,14 @@ describe('string fuses', () => {
     expect(check({ fuse: { ...fuse, rating_A: 20 } }, 'fuse-range')).toMatchObject({ limit: 15, verdict: 'outside' })
     expect(check({}, 'fuse-range').verdict).toBe('left-out')
     expect(check({ stringsInParallel: 3 }, 'fuse-range').verdict).toBe('not-yet')
+  })
+
+  it('and everything in the circuit count the light on a module’s back', () => {
+    const module = { ...circuit.module, bifacialGain_pct: 10 }
+    expect(dimensioningIsc_A(module)).toBeCloseTo(1.1 * 9.6, 9)
+    expect(check({ module }, 'isc-switch').value).toBeCloseTo(1.25 * 1.1 * 9.6, 9)
+    expect(check({ module, stringsInParallel: 2 }, 'fuse-needed').value).toBeCloseTo(1.25 * 1.1 * 9.6, 9)
+    expect(check({ module, fuse }, 'fuse-range').low).toBeCloseTo(1.5 * 1.1 * 9.6, 9)
   })
 
   it('carry the cold voltage too', () => {

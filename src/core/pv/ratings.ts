@@ -92,11 +92,20 @@ export function workingVoltage(circuit: Circuit, model: ModuleModel | null, cell
   return modulesInSeries * one
 }
 
+/**
+ * The short-circuit current by which a circuit is dimensioned, A: a module that takes light on its back gives more than its
+ * plate says for the front. Source: IEC 62548-1:2023 (from memory).
+ */
+export const dimensioningIsc_A = ({
+  isc_A,
+  bifacialGain_pct = 0,
+}: Pick<ModuleData, 'isc_A' | 'bifacialGain_pct'>): number => isc_A * (1 + bifacialGain_pct / 100)
+
 /** Every check of a circuit, in a fixed order. `model` is null where the data sheet carries no beta. */
 export function ratingChecks(circuit: Circuit, model: ModuleModel | null, factors = usualFactors): RatingCheck[] {
   const { module, stringsInParallel, inverter, fuse } = circuit
   const cold_V = coldVoltage(circuit, factors)
-  const carried_A = factors.current * stringsInParallel * module.isc_A
+  const carried_A = factors.current * stringsInParallel * dimensioningIsc_A(module)
   const vmpCold_V = workingVoltage(circuit, model, circuit.lowestTemperature_C)
   const vmpHot_V = workingVoltage(circuit, model, circuit.highestCellTemperature_C)
   return [
@@ -115,7 +124,8 @@ export function ratingChecks(circuit: Circuit, model: ModuleModel | null, factor
 /** What the other strings can drive back into one that fails: above the module's fuse rating, fuses are needed. */
 function fuseChecks(circuit: Circuit, factors: RatingFactors): RatingCheck[] {
   const { module, stringsInParallel, fuse } = circuit
-  const reverse_A = (stringsInParallel - 1) * factors.current * module.isc_A
+  const isc_A = dimensioningIsc_A(module)
+  const reverse_A = (stringsInParallel - 1) * factors.current * isc_A
   const most_A = module.maxSeriesFuse_A ?? null
   const unfused = atMost('fuse-needed', 'A', reverse_A, most_A)
   const isNeeded = unfused.verdict === 'outside'
@@ -123,8 +133,8 @@ function fuseChecks(circuit: Circuit, factors: RatingFactors): RatingCheck[] {
   if (reverse_A === 0) unfused.verdict = 'within'
   // A fuse that is there answers the need; without one the reverse current stands as it is.
   const needed: RatingCheck = isNeeded && fuse ? { ...unfused, verdict: 'within' } : unfused
-  const low = factors.fuseLow * module.isc_A
-  const high = Math.min(factors.fuseHigh * module.isc_A, most_A ?? Number.POSITIVE_INFINITY)
+  const low = factors.fuseLow * isc_A
+  const high = Math.min(factors.fuseHigh * isc_A, most_A ?? Number.POSITIVE_INFINITY)
   const rating_A = fuse?.rating_A ?? null
   if (rating_A === null) {
     const verdict = fuse || isNeeded ? 'not-yet' : 'left-out'

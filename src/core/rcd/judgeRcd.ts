@@ -6,8 +6,6 @@ import {
   ADDITIONAL_PROTECTION_mA,
   DC_DETECTOR_mA,
   HALF_TOLERANCE_ms,
-  type HalfSchool,
-  halfSchools,
   type Multiple,
   type Rcd,
   rampShares,
@@ -26,7 +24,8 @@ export type Trip = { angle_deg: 0 | 180 | null; waveform: Waveform } & (
   | { kind: 'ramp'; current: Span }
 )
 
-export type RcdRules = { sequence: SequenceSchool; half: HalfSchool; place: RcdPlace }
+/** `halfWait_ms`: how long half the rated current has to flow without a trip. */
+export type RcdRules = { sequence: SequenceSchool; halfWait_ms: number; place: RcdPlace }
 export type OneTrip = {
   verdict: Decided
   code: string
@@ -41,10 +40,10 @@ export type RcdJudged = { verdict: Decided; findings: RcdFinding[]; recorded: Sp
 const known = ({ least, most, bound }: Span): number => (bound === 'less-than' ? most : least)
 
 /** One trip by itself. */
-export function judgeTrip(rcd: Rcd, trip: Trip, rules: Pick<RcdRules, 'half' | 'place'>): OneTrip {
+export function judgeTrip(rcd: Rcd, trip: Trip, rules: Pick<RcdRules, 'halfWait_ms' | 'place'>): OneTrip {
   if (trip.kind === 'ramp') return judgeRamp(rcd, trip.current, trip.waveform, rules.place)
   if (!rampShares(rcd.type, trip.waveform)) return notForType(trip.waveform)
-  return trip.multiple === 0.5 ? judgeHalf(trip.time, rules.half) : judgeTime(rcd, trip.multiple, trip.time)
+  return trip.multiple === 0.5 ? judgeHalf(trip.time, rules.halfWait_ms) : judgeTime(rcd, trip.multiple, trip.time)
 }
 
 const bandless = { band: null, closeBy: null } as const
@@ -57,8 +56,7 @@ const notForType = (waveform: Waveform): OneTrip => ({
 })
 
 /** No trip is asked for: a time that was read to its end is a trip, however long it took. */
-function judgeHalf(time: Span, school: HalfSchool): OneTrip {
-  const wait_ms = halfSchools[school]
+function judgeHalf(time: Span, wait_ms: number): OneTrip {
   const figures = { time_ms: known(time), wait_ms }
   if (time.bound !== 'more-than') return { verdict: 'outside', code: 'half-tripped', figures, ...bandless }
   const isLongEnough = time.least >= wait_ms - HALF_TOLERANCE_ms

@@ -43,7 +43,7 @@ export function tripBand(rcd: Rcd, multiple: Exclude<Multiple, 0.5>): TripBand {
   return general[multiple]
 }
 
-/** How long half the rated current flows without a trip, ms, by school. */
+/** How long half the rated current flows without a trip, ms, by school: where the instrument's own wait is not known. */
 export const halfSchools = { 'two-seconds': 2000, 'three-hundred': 300 } as const
 export type HalfSchool = keyof typeof halfSchools
 /** A display of one digit less counts: an instrument which runs two seconds shows `>1999`. */

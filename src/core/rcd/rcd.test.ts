@@ -6,7 +6,7 @@ import type { Multiple, Rcd } from './limits'
 
 const general: Rcd = { type: 'A', kind: 'general', rated_mA: 30, standard: 'iec-61008' }
 const main: Rcd = { type: 'A', kind: 'selective', rated_mA: 100, standard: 'iec-61008' }
-const rules = { sequence: 'three-multiples', half: 'two-seconds', place: 'circuit' } as const
+const rules = { sequence: 'three-multiples', halfWait_ms: 2000, place: 'circuit' } as const
 const time = (multiple: Multiple, value_ms: number, angle_deg: 0 | 180 = 0): Trip => ({
   kind: 'time',
   multiple,
@@ -45,7 +45,7 @@ describe('one trip', () => {
   it('waits as long as its school does at half the current', () => {
     const waited: Trip = { ...time(0.5, 300), time: spanOf({ value: 300, bound: 'more-than' }, 0) } as Trip
     expect(judgeTrip(general, waited, rules).verdict).toBe('not-yet')
-    expect(judgeTrip(general, waited, { ...rules, half: 'three-hundred' }).verdict).toBe('within')
+    expect(judgeTrip(general, waited, { ...rules, halfWait_ms: 300 }).verdict).toBe('within')
   })
 })
 

@@ -5,7 +5,7 @@ import { refuseAsShown } from '../quantity/asShown'
 import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
 import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
-import type { Body } from './entry'
+import type { Body, ReadingVersion } from './entry'
 
 export type Refusal = { state: 'refused'; code: string; slot: string | null; figures: Figures }
 export type Doubt = { state: 'ask'; code: string; slot: string; figures: Figures }
@@ -77,7 +77,7 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
 function refusedAnswer(
   slot: Exclude<Slot, { kind: 'number' | 'curve' }>,
   value: { choice: string; note?: string | undefined },
-  v: 1 | 2,
+  v: ReadingVersion,
 ): string | null {
   if (slot.kind === 'lead-set') return null
   const options: readonly string[] = slot.kind === 'check' ? CHECK_OPTIONS : slot.options

@@ -56,10 +56,15 @@ export const slotValueSchema = z.union([
 ])
 export type SlotValue = z.infer<typeof slotValueSchema>
 
-/** Version 2 is asked what a step asks since then; one of version 1 is whole without it. */
+/** A reading is asked what its step asked in its version; what came later it is whole without. */
+const readingVersion = z.union([z.literal(1), z.literal(2), z.literal(3)])
+export type ReadingVersion = z.infer<typeof readingVersion>
+/** The version that is written now. */
+export const READING_VERSION = 3 satisfies ReadingVersion
+
 const reading = z.strictObject({
   kind: z.literal('reading'),
-  v: z.union([z.literal(1), z.literal(2)]),
+  v: readingVersion,
   slots: z.record(code, slotValueSchema),
   conditions: conditionsSchema.nullable(),
   /** The air beside the array; on a day without a light meter all that is known of the warmth. */

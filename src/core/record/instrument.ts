@@ -51,6 +51,10 @@ export const leadSetSchema = z.strictObject({
   name: z.string().trim().min(1).max(40),
 })
 
+/** Instruments end a test at half the rated current after one of these, ms. */
+export const halfWaits_ms = [300, 2000] as const
+const halfWaitSchema = z.union([z.literal(halfWaits_ms[0]), z.literal(halfWaits_ms[1])])
+
 export const instrumentSchema = z.strictObject({
   id: idSchema,
   tag: z.string().min(1).max(12),
@@ -62,6 +66,8 @@ export const instrumentSchema = z.strictObject({
   /** What it can do besides: left away it is not known to. */
   can: z.array(z.enum(abilities)).max(abilities.length).optional(),
   leadSets: z.array(leadSetSchema).max(8).optional(),
+  /** How long it lets half the rated current flow before it calls that no trip, ms; where nobody said it, as the regime has it. */
+  halfWait_ms: halfWaitSchema.optional(),
 })
 export type Instrument = z.infer<typeof instrumentSchema>
 
@@ -77,6 +83,7 @@ export const instrumentCopySchema = z.strictObject({
   most: z.number().positive().nullable(),
   /** Of each quantity, where the reading holds several; without it the one above is all that is known. */
   ranges: z.array(rangeSchema).max(16).optional(),
+  halfWait_ms: halfWaitSchema.optional(),
 })
 export type InstrumentCopy = z.infer<typeof instrumentCopySchema>
 
@@ -93,7 +100,17 @@ export function copyForReading(
   const range = instrument.ranges.find((one) => one.measures === measures)
   if (!range) return null
   const { id, tag, name, calibrationDue, standIn } = instrument
-  const copy = { id, tag, name, calibrationDue, standIn, accuracy: range.accuracy, most: range.most }
+  const times = [measures, ...also].includes('rcd-time')
+  const copy = {
+    id,
+    tag,
+    name,
+    calibrationDue,
+    standIn,
+    accuracy: range.accuracy,
+    most: range.most,
+    ...(times && instrument.halfWait_ms ? { halfWait_ms: instrument.halfWait_ms } : {}),
+  }
   if (!also.some((one) => one !== measures)) return copy
   return {
     ...copy,

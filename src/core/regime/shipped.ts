@@ -99,6 +99,15 @@ export const shippedRegimes: readonly Regime[] = [
   shipped('bs7671-three-multiple', 'BS 7671 classic three-multiple', {
     schools: { 'rcd.sequence': 'three-multiples' },
   }),
+  // As many small domestic roofs are tested: a string within 10 % of its plate, and the general rule for its insulation.
+  shipped('domestic-fixed', 'BS 7671:2018+A2, domestic PV practice, insulation at 500 V', {
+    limits: { 'pv.expectation.measured': { value: 10, unit: 'pct', source: 'rating-plate' } },
+    schools: { 'pv.insulation-voltage': 'fixed' },
+  }),
+  shipped('domestic-twice', 'BS 7671:2018+A2, domestic PV practice, insulation at twice the working voltage', {
+    limits: { 'pv.expectation.measured': { value: 10, unit: 'pct', source: 'rating-plate' } },
+    schools: { 'pv.insulation-voltage': 'twice' },
+  }),
   // U0/Ia is the limit; two thirds of it hold the warming of the conductors, and above them a reading is close.
   shipped('iec60364-6', 'IEC 60364-6 and IEC 62446-1', {
     limits: {

@@ -76,6 +76,7 @@ export const sources = {
   'iec-60364-4-fault-current': published('IEC 60364-4-43', '2008', '434.1'),
   'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
   'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),
+  'iec-60059': published('IEC 60059', '1999', 'standard current ratings'),
   'iec-62955': published('IEC 62955', '2018', null),
   'iec-61851-states': published('IEC 61851-1', '2017', 'annex A, table A.2'),
   'iec-61851-pilot': published('IEC 61851-1', '2017', 'annex A'),

@@ -4,7 +4,7 @@ import type { PlantIndex } from '../plant/plantIndex'
 import { decide, type Ruling } from '../verdict/judgement'
 import type { Decided, Figures, Verdict } from '../verdict/verdict'
 import { choiceIn } from './reading'
-import { CHECK_BAD, CHECK_LEFT_OUT, CHECK_SOUND, type CheckSlot, slotsAsked } from './slot'
+import { CHECK_BAD, CHECK_LEFT_OUT, CHECK_SOUND, type CheckSlot, isLater, slotsAsked } from './slot'
 import type { AnyContext, ReadStep } from './step'
 
 /** A plant with strings, or one that has nothing of the AC side yet. */
@@ -13,7 +13,10 @@ export const hasModules = (plant: PlantIndex): boolean => plant.ofKind('string')
 /** Outside where any line is not as it should be; not yet while lines are open. Figures name the first such line. */
 export function checksRuling(context: AnyContext, source: ReadStep['sources'][number]): Ruling {
   const { reading, regime, part } = context
-  const lines = slotsAsked(context, { part, regime }).filter((slot): slot is CheckSlot => slot.kind === 'check')
+  const lines = slotsAsked(context, { part, regime }).filter(
+    // What came later than the reading was not asked of it.
+    (slot): slot is CheckSlot => slot.kind === 'check' && (!isLater(slot, reading) || slot.id in reading.slots),
+  )
   const say = (verdict: Decided, code: string, figures: Figures): Ruling => ({
     verdict,
     finding: { code, figures },

@@ -24,6 +24,7 @@ import { pointZs } from './charge-point/pointZs'
 import { pvCurve } from './curve/pvCurve'
 import { combinerPolarity } from './dc/combinerPolarity'
 import { earthContinuity } from './dc/earthContinuity'
+import { earthFaultHunt } from './dc/earthFaultHunt'
 import { operating } from './dc/operating'
 import { plugsLocked } from './dc/plugsLocked'
 import { pvInsulation } from './dc/pvInsulation'
@@ -33,6 +34,7 @@ import { pvVoc } from './dc/pvVoc'
 import { acProved, reconnect } from './dc/reconnect'
 import { safeIsolation } from './dc/safeIsolation'
 import { sensorsInPlane } from './dc/sensorsInPlane'
+import { surgeBack } from './dc/surgeBack'
 import { designSteps } from './design/design'
 import { electrode, electrodeLoop } from './earth/electrode'
 import { electrodeBack, electrodeLoopBack } from './earth/electrodeBack'
@@ -62,7 +64,9 @@ export const steps: readonly AnyStep[] = [
   pvVoc,
   pvIsc,
   pvInsulation,
+  earthFaultHunt,
   pvCurve,
+  surgeBack,
   plugsLocked,
   proveDead,
   ringEnds,

@@ -54,6 +54,8 @@ export type TrendPicture = {
   unit: Unit
   decimals: number
   limit: number | null
+  /** Since the reading before it that was set up alike; null where there is none. */
+  change: { percent: number; sinceAt: number } | null
   points: {
     /** ms since 1970. */
     at: number
@@ -104,4 +106,34 @@ export type RiseLine = {
   course: 'rises' | 'falls' | 'stands' | 'wanders'
 }
 
-export type Picture = RisePicture | TimesPicture | SpikesPicture | GardenPicture | TrendPicture | CurvePicture
+/** Where along a string a fault was found, by each reading. */
+export type StringPlacePicture = {
+  kind: 'string-place'
+  tag: string
+  modules: number
+  readings: readonly PlaceFound[]
+  /** What all that count leave, in modules from the positive end; null where nothing was found, or places are unlike. */
+  suspect: { from: number; to: number } | null
+  isUnlike: boolean
+  /** After which module it is opened next; null where halving has no further to go, or nobody halves. */
+  openNext: number | null
+}
+/** One reading: where it puts the fault, in modules from the positive end; null where it found the string clean. */
+export type PlaceFound = {
+  from: number | null
+  to: number | null
+  /** The place itself, where the reading gives one. */
+  at: number | null
+  surface: string | null
+  /** Its say ended by a remedy. */
+  ended: boolean
+}
+
+export type Picture =
+  | StringPlacePicture
+  | RisePicture
+  | TimesPicture
+  | SpikesPicture
+  | GardenPicture
+  | TrendPicture
+  | CurvePicture

@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/regime'
 import { describe, expect, it } from 'vitest'
 import { flags, verdicts } from '@/core/verdict/verdict'

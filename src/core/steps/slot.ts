@@ -1,7 +1,7 @@
 /** What a test asks: figures, answers, lines of a list, the leads it is read with. A slot says what it is. */
 import type { Part, PartData } from '../plant/part'
 import type { Unit } from '../quantity/unit'
-import type { Body } from '../record/entry'
+import type { Body, ReadingVersion } from '../record/entry'
 import type { Measurable } from '../record/instrument'
 import type { Regime } from '../regime/regime'
 import type { Multiple, Waveform } from '../rcd/limits'
@@ -19,7 +19,7 @@ type SlotBase = {
   /** Asked only of such a part, or only under such a regime; everywhere where it is not given. */
   only?: (part: PartData, regime: Regime) => boolean
   /** Asked of readings from this version of the entry on: an earlier one is whole without it. */
-  since?: 2
+  since?: Exclude<ReadingVersion, 1>
   /** Under which heading of the schedule it stands; under its test's own where it is not given. */
   column?: Column
 }
@@ -41,7 +41,8 @@ export type SlotOf = {
 
 export type NumberSlot = SlotBase & {
   kind: 'number'
-  measures: Measurable
+  /** Null where no instrument shows it: somebody counts. */
+  measures: Measurable | null
   unit: Unit
   of?: SlotOf
   /** Set-up that is best as it was at the part's last reading: then the two can be compared. */
@@ -88,7 +89,7 @@ type Rest<S extends Slot> = Partial<Omit<S, 'kind' | 'id' | 'measures' | 'balloo
 
 export const numberSlot = (
   id: string,
-  measures: Measurable,
+  measures: Measurable | null,
   unit: Unit,
   balloon: number,
   rest: Partial<Omit<NumberSlot, 'kind'>> = {},
@@ -165,7 +166,11 @@ export function slotsShown(step: Asking, choices: Choices, asked: Asked): readon
   return slotsAsked(step, asked).filter((slot) => isShown(slot, choices))
 }
 
-type Read = Pick<Body<'reading'>, 'slots'> & { v?: 1 | 2 }
+type Read = Pick<Body<'reading'>, 'slots'> & { v?: ReadingVersion }
+
+/** Whether a slot came later than a reading. */
+export const isLater = ({ since }: Slot, { v }: { v?: ReadingVersion }): boolean =>
+  since !== undefined && v !== undefined && v < since
 
 /** Whether a slot has its answer: a figure, a choice, and the few words beside a line that is not as it should be. */
 export function isAnswered(slot: Slot, { slots }: Read): boolean {
@@ -182,7 +187,7 @@ export function missingSlots(step: Asking, reading: Read, asked: Asked): Slot[] 
   const missing: Slot[] = []
   let choices: Choices | null = null
   for (const slot of step.arrange ? slotsInOrder(step, asked.regime) : step.slots) {
-    if (slot.optional || (slot.since && reading.v === 1)) continue
+    if (slot.optional || isLater(slot, reading)) continue
     if (slot.only && !slot.only(asked.part.data, asked.regime)) continue
     if (slot.when) {
       choices ??= choicesOf(reading)

@@ -9,7 +9,7 @@ import type { PlantIndex } from '../plant/plantIndex'
 import type { Station } from '../plant/stations'
 import type { ModelCache } from '../pv/stringModel'
 import type { Unit } from '../quantity/unit'
-import type { Body } from '../record/entry'
+import type { Body, ReadingVersion } from '../record/entry'
 import type { Ability, Instrument, Measurable } from '../record/instrument'
 import type { Limit, LimitId, Regime } from '../regime/regime'
 import type { SourceId } from '../regime/sources'
@@ -25,7 +25,7 @@ import type { Asking, NumberSlot, Slot } from './slot'
 /** What a test is judged from: slots, conditions, and the instrument they were read with. */
 export type Reading = Pick<Body<'reading'>, 'slots' | 'conditions' | 'instrument' | 'how'> &
   Partial<Pick<Body<'reading'>, 'air'>> & {
-    v?: 1 | 2
+    v?: ReadingVersion
     /** What stands beside it where it was taken without a light meter. */
     beside?: Beside | null
   }
@@ -72,6 +72,7 @@ export type On =
   | 'inverter'
   | 'strings'
   | 'strings-array'
+  | 'surge-protection'
   | 'supply'
   | 'electrodes'
   | 'electrodes-by-spikes'
@@ -114,6 +115,9 @@ export type Hookup = {
 }
 export type Caution = { id: string; hard: boolean }
 
+/** A reading that was kept, and whether its say was ended since. */
+export type KeptReading = { reading: Reading; ended: boolean }
+
 export type WorkedExample = {
   source: string
   part: Extract<PartData, { kind: PartKind }>
@@ -135,6 +139,8 @@ type StepBase<Kind extends PartKind> = {
   appliesTo: Kind
   /** Asked only of such a plant: nobody looks at modules where there are none. */
   where?: (plant: PlantIndex) => boolean
+  /** Its words and drawings come to a screen only where it is asked. */
+  comesWith?: 'curve' | 'fault'
   /** Asked only of such parts of its kind; of all where it is not given. */
   of?(part: PartIn<Kind>, plant: PlantIndex, regime: Regime): boolean
   station: Station
@@ -170,6 +176,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     readsOthers?: boolean
     /** Which of the readings of the visit that counts has the say. */
     counts: 'latest' | 'worst'
+    /** Asked only while another test of the same part is close or outside: a hunt. It never holds a record up. */
+    onNeedOf?: string
     /** Why it is usually left out, as codes: said by one press. */
     leftOutAs?: readonly string[]
     /** What stays open until it is done, for somebody would be hurt by what was merely left out: lines of it may be. */
@@ -204,10 +212,17 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     panel?(context: StepContext<Kind>, verdictOf: VerdictOf): Panel
     /** Pictures of its own beside the working, as data. */
     pictures?(context: StepContext<Kind>): readonly Picture[]
+    /** One picture of all its readings together, and of what is answered so far. Null where there is nothing to draw. */
+    pictureOfAll?(context: StepContext<Kind>, kept: readonly KeptReading[]): Picture | null
     /** A planning sheet of its own, by name; the sheet itself stands in the interface. */
     planner?: 'rods'
     /** Readings of one part over months are held side by side: what must be alike for it, and what is said beside each. */
-    trend?: { same: readonly string[]; note: string | null }
+    trend?: {
+      same: readonly string[]
+      note: string | null
+      /** What must be alike besides where something spoilt a reading: a bearing, where metal lies along it. */
+      besides?: { slots: readonly string[]; where(judgement: Judgement): boolean }
+    }
     /** Other parts that one reading speaks for as well: it is kept on each of them. */
     sharedWith?(context: StepContext<Kind>): readonly Part[]
     /** What of a reading is held against alike parts where nobody read the light; null where it is judged by its light. */

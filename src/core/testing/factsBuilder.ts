@@ -3,7 +3,7 @@ import type { PartData } from '../plant/part'
 import { PlantIndex } from '../plant/plantIndex'
 import { plantFrom } from '../plant/projection'
 import { readValueOf } from '../quantity/readValue'
-import type { Body, Conditions, Entry, EntryBody } from '../record/entry'
+import { type Body, type Conditions, type Entry, type EntryBody, READING_VERSION } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { defaultRegime } from '../regime/shipped'
 import { exampleModule } from '../steps/worked'
@@ -124,7 +124,7 @@ export class FactsBuilder {
 export function readingBody(body: Partial<Body<'reading'>>): Body<'reading'> {
   return {
     kind: 'reading',
-    v: 2,
+    v: READING_VERSION,
     slots: {},
     conditions: null,
     how: 'typed',

@@ -78,6 +78,7 @@ export const flags = [
   'test-voltage-lowered',
   'departs-from-table',
   'surge-left-in',
+  'surge-not-entered',
   'damp-surface',
   'earlier-questions',
 ] as const

@@ -1,7 +1,7 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/plant'
 import { describe, expect, it } from 'vitest'
-import type { GardenPicture, SpikesPicture, TrendPicture } from '@/core/steps/picture'
+import type { GardenPicture, PlaceFound, SpikesPicture, StringPlacePicture, TrendPicture } from '@/core/steps/picture'
 import { drawingOf } from './index'
 import { type Drawing, svgOf } from './node'
 
@@ -37,6 +37,7 @@ const point = (at: number, value: number, alike = true): TrendPicture['points'][
 })
 const trend: TrendPicture = {
   kind: 'trend',
+  change: null,
   unit: 'ohm',
   decimals: 1,
   limit: 100,
@@ -110,5 +111,56 @@ describe('drawings', () => {
     expect(svg).not.toContain('var(')
     expect(svg).toContain('&lt;E&amp;1&gt;')
     expect(svg.startsWith('<svg ')).toBe(true)
+  })
+})
+
+describe('a string with the places that a hunt found', () => {
+  const read = (more: Partial<PlaceFound>): PlaceFound => ({
+    from: 3.9,
+    to: 4.1,
+    at: 4,
+    surface: 'dry',
+    ended: false,
+    ...more,
+  })
+  const picture: StringPlacePicture = {
+    kind: 'string-place',
+    tag: '7',
+    modules: 10,
+    readings: [read({}), read({ from: 0, to: 5, at: null })],
+    suspect: { from: 3.9, to: 4.1 },
+    isUnlike: false,
+    openNext: null,
+  }
+  const texts = (of: StringPlacePicture): string[] =>
+    drawingOf(of, 'UTC')!.nodes.flatMap(({ tag, text }) => (tag === 'text' ? [text!] : []))
+
+  it('numbers the modules from the positive end and names the plugs', () => {
+    expect(texts(picture).slice(0, 12)).toEqual(['+', '−', '1', '2', '3', '4', '5', '6', '7', '8', '9', '10'])
+    expect(texts(picture)).toContain('The fault: at the plugs after module 4, counted from +.')
+  })
+
+  it('tints what is left by halves, and says where to open next', () => {
+    const halved = {
+      ...picture,
+      readings: [read({ from: 0, to: 5, at: null })],
+      suspect: { from: 0, to: 5 },
+      openNext: 3,
+    }
+    expect(drawingOf(halved, 'UTC')!.nodes.some(({ tag, attrs }) => tag === 'rect' && attrs.width === 150)).toBe(true)
+    expect(texts(halved)).toContain('Open it after module 3 next: that halves what is left.')
+  })
+
+  it('says that a reading was clean, or from before a mending, in words', () => {
+    const clean = {
+      ...picture,
+      readings: [read({ from: null, to: null, at: null, surface: 'wet', ended: true })],
+      suspect: null,
+    }
+    expect(texts(clean)).toContain('Wet, clean to earth, before it was mended')
+    expect(texts({ ...picture, suspect: null, isUnlike: true })).toContain(
+      'Readings name unlike places: it wanders, or there is more than one.',
+    )
+    expect(texts({ ...picture, suspect: { from: 9.8, to: 10 } })).toContain('The fault: plug or cable at the − end.')
   })
 })

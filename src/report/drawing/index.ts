@@ -4,6 +4,7 @@ import { gardenDrawing } from './garden'
 import type { Drawing } from './node'
 import { riseDrawing } from './rise'
 import { spikesDrawing } from './spikes'
+import { stringPlaceDrawing } from './stringPlace'
 import { trendDrawing } from './trend'
 
 /** A picture as a drawing for screen and print; null where only the screen draws it. */
@@ -19,6 +20,8 @@ export function drawingOf(picture: Picture, timeZone: string): Drawing | null {
       return curveDrawing(picture)
     case 'rise':
       return riseDrawing(picture)
+    case 'string-place':
+      return stringPlaceDrawing(picture)
     case 'times':
       return null
   }

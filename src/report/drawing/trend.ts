@@ -15,7 +15,11 @@ const FEW = 5
 /** Words of two points nearer than this would lie on each other. */
 const CROWDED = 56
 
-export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone: string): Drawing {
+/** A day on the scale: never without its year. */
+export const trendDay = (at: number, timeZone: string): string =>
+  new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
+
+export function trendDrawing({ points, unit, decimals, change }: TrendPicture, timeZone: string): Drawing {
   const times = points.map((one) => one.at)
   const [first, last] = [Math.min(...times), Math.max(...times)]
   const most = 1.15 * Math.max(...points.map((one) => one.value))
@@ -25,8 +29,7 @@ export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone:
   const alike = points.filter((one) => one.alike)
   const path = alike.map((one, k) => `${k === 0 ? 'M' : 'L'}${x(one.at)} ${y(one.value)}`).join('')
   const newest = points.at(-1)!
-  const day = (at: number): string =>
-    new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
+  const day = (at: number): string => trendDay(at, timeZone)
   const isTold = (k: number): boolean => points.length <= FEW || k === 0 || k === points.length - 1
   /** Two that were taken soon after each other are told above and below. */
   const isBelow = (k: number): boolean => k > 0 && x(points[k]!.at) - x(points[k - 1]!.at) < CROWDED && !isBelow(k - 1)
@@ -47,6 +50,9 @@ export function trendDrawing({ points, unit, decimals }: TrendPicture, timeZone:
       words(FROM - 8, FOOT + 18, day(first)),
       words(TO + 8, FOOT + 18, day(last), 'end'),
       ...noteNodes(points, x),
+      ...(change
+        ? [words(TO + 8, 14, say('picture.trend-change', { percent: change.percent, day: day(change.sinceAt) }), 'end')]
+        : []),
       ...(alike.length < points.length ? [words(FROM - 8, 14, say('picture.trend-other'))] : []),
     ],
   }

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid'
 import { curveOf } from '@/core/curve/curveValue'
 import { acKinds, type PartData } from '@/core/plant/part'
 import { type FeedSample, type LiveSample, liveSample } from '@/core/record/feed'
-import type { Body, Conditions, EntryBody, SlotValue } from '@/core/record/entry'
+import { type Body, type Conditions, type EntryBody, READING_VERSION, type SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { readValueOf } from '@/core/quantity/readValue'
 import { defaultRegime } from '@/core/regime/shipped'
@@ -165,7 +165,7 @@ export class DemoJob {
     }
     const body: Body<'reading'> = {
       kind: 'reading',
-      v: 2,
+      v: READING_VERSION,
       slots,
       conditions: step.needsConditions ? this.conditions() : null,
       how: 'typed',

@@ -68,6 +68,7 @@ export function demoInstruments(now: number): Instrument[] {
         { measures: 'dc-residual-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 10_000, decimals: 0 },
       ],
       can: ['dc-safe-loop', 'pulsating-trips', 'smooth-trips'],
+      halfWait_ms: 2000,
       leadSets: [{ id: 'probes', name: 'Probes and clips' }],
     },
     {

@@ -1,5 +1,6 @@
 /** What a seal freezes: all facts, and the evaluation with `now` = time of sealing, figures to 12 significant digits. */
-import { allCauses, evaluate, linesOf } from '@/core/evaluate'
+import { evaluate, linesOf } from '@/core/evaluate'
+import { allCauses } from '@/core/evaluation/allCauses'
 import type { Facts } from '@/core/record/facts'
 import { sources } from '@/core/regime/sources'
 

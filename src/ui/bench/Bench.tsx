@@ -6,6 +6,7 @@ import { choicesOf, slotsShown } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
+import { verdictWord } from '@/words/reading'
 import { say, sayCode } from '@/words/say'
 import { shownText } from '../live/shownText'
 import { Rule } from '../rule/Rule'
@@ -102,6 +103,7 @@ export function Bench(props: BenchProps) {
   const band = (
     <VerdictBand
       verdict={verdict}
+      word={verdictWord(verdict, step)}
       sentence={sentenceOf(props, taking.taking, live, state.judged)}
       flags={taking.taking ? (live?.flags ?? []) : one.flags}
     >

@@ -1,16 +1,19 @@
 import type { ReactNode } from 'react'
 import type { Flag, Verdict } from '@/core/verdict/verdict'
-import { say, sayCode } from '@/words/say'
+import { sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 
 /** The verdict with its sentence, and what is to be said of the reading besides. */
 export function VerdictBand({
   verdict,
+  word,
   sentence,
   flags,
   children,
 }: {
   verdict: Verdict
+  /** The verdict in the word of its test. */
+  word: string
   sentence: string
   flags: readonly Flag[]
   children?: ReactNode
@@ -19,7 +22,7 @@ export function VerdictBand({
     <div className={`verdict v-${verdict}`} role="status" data-testid="verdict" data-verdict={verdict}>
       <Mark verdict={verdict} size={46} named={false} />
       <div>
-        <h2 className={`t-${verdict}`}>{say(`verdict.${verdict}`)}</h2>
+        <h2 className={`t-${verdict}`}>{word}</h2>
         <p>{sentence}</p>
         {flags.length > 0 && (
           <ul className="flags">

@@ -89,8 +89,8 @@ describe('the bench', () => {
   it('draws a list of checks as rows of three answers, the next one marked', () => {
     const build = new FactsBuilder()
     const html = drawn(build, 'inspection', build.part(exampleSite))
-    expect(count(html, 'data-option="as-it-should"')).toBe(14)
-    expect(count(html, 'data-option="not-as-it-should"')).toBe(14)
+    expect(count(html, 'data-option="as-it-should"')).toBe(17)
+    expect(count(html, 'data-option="not-as-it-should"')).toBe(17)
     expect(count(html, 'class="row next"')).toBe(1)
     expect(html).toContain('keys 1 as it should, 2 not as it should, 3 left out')
   })

@@ -5,7 +5,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { ReadValue } from '@/core/quantity/readValue'
 import type { Watched } from '@/core/quantity/watched'
 import { type ParsedReading, parseReading } from '@/core/quantity/parseReading'
-import type { Body, Conditions, How, SlotValue } from '@/core/record/entry'
+import { type Body, type Conditions, type How, READING_VERSION, type SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample, SweepPart } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
@@ -205,7 +205,7 @@ export function readDraft(
   const instrument = facts.instruments.find((tool) => tool.id === draft.instrumentId)
   const body: Body<'reading'> = {
     kind: 'reading',
-    v: 2,
+    v: READING_VERSION,
     slots,
     conditions: step.needsConditions ? conditions : null,
     ...(step.needsConditions && !conditions && without?.air ? { air: without.air } : {}),

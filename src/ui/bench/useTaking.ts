@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CurveValue } from '@/core/curve/curveValue'
+import { isOffered } from '@/core/evaluation/hunts'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
@@ -33,7 +34,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
     [one, evaluation.steps, facts.visits],
   )
   const isReading = isRead(one.step)
-  const [taking, setTaking] = useState(isReading && one.counting === null && one.verdict !== 'left-out')
+  const isLeftOut = one.verdict === 'left-out' && !isOffered(one)
+  const [taking, setTaking] = useState(isReading && one.counting === null && !isLeftOut)
   const [draft, setDraft] = useState<Draft>(() => emptyDraft(props.instrumentId, carried))
   const [active, setActive] = useState<string | null>(null)
   const [saidPress, setSaidPress] = useState<string | null>(null)
@@ -73,7 +75,6 @@ export function useTaking(props: BenchProps, minded: Minded) {
     known.current = countingId
   }, [countingId])
   // What was left out is shown so; whoever reads it after all takes it again.
-  const isLeftOut = one.verdict === 'left-out'
   useEffect(() => {
     if (isLeftOut && !started.current) setTaking(false)
   }, [isLeftOut])

@@ -1,14 +1,16 @@
 'use client'
 import '@/words/compare'
 import { Button, Table } from 'antd'
-import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, lazy, type ReactNode, Suspense, useMemo, useRef, useState } from 'react'
 import { type Alike, oddestOf, type Strip, stripsOf } from '@/core/evaluation/comparing'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
-import { figure, quantity, say, sayCode } from '@/words/say'
+import { figure, partName, quantity, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { useSize } from '../shell/useSize'
-import { gapText } from './gapText'
+import { gapText } from '@/report/gapText'
 import { StripPlot } from './StripPlot'
+
+const ReasonDialog = lazy(() => import('../shell/ReasonDialog').then((module) => ({ default: module.ReasonDialog })))
 
 type Props = {
   evaluation: Evaluation
@@ -16,13 +18,16 @@ type Props = {
   /** The choice between the step and this. */
   views: ReactNode
   open(one: StepEvaluation): void
+  /** Writes a snag of one of them down; null for whoever only looks. */
+  onSnag: ((one: StepEvaluation, text: string) => void) | null
 }
 
 /** All alike strings side by side, test by test, brought to the same conditions; the odd ones named with what they lack. */
-export function Compare({ evaluation, one, views, open }: Props) {
+export function Compare({ evaluation, one, views, open, onSnag }: Props) {
   const strips = useMemo(() => stripsOf(evaluation, one.part), [evaluation, one.part])
   const odd = oddestOf(strips)
   const [at, setAt] = useState<string>(odd?.member.key ?? one.key)
+  const [snagging, setSnagging] = useState(false)
   const frame = useRef<HTMLDivElement>(null)
   const { width } = useSize(frame)
   const here = strips.flatMap(({ members }) => members).find(({ key }) => key === at) ?? null
@@ -34,7 +39,18 @@ export function Compare({ evaluation, one, views, open }: Props) {
     setAt(key)
     frame.current?.querySelector<SVGGElement>(`[data-alike="${key}"]`)?.focus()
   }
+  const snag = (text: string): void => {
+    const found = here && evaluation.byKey.get(here.key)
+    if (found) onSnag?.(found, text)
+    setSnagging(false)
+  }
   const onKey = (event: KeyboardEvent): void => {
+    if (event.key === 's' && onSnag && here) {
+      event.preventDefault()
+      event.stopPropagation()
+      setSnagging(true)
+      return
+    }
     const to = neighbour(strips, at, event.key)
     if (!to) return
     event.preventDefault()
@@ -70,9 +86,26 @@ export function Compare({ evaluation, one, views, open }: Props) {
             <Button type="primary" onClick={() => openKey(here.key)} data-testid="compare-open">
               {say('compare.open', { tag: here.part.data.tag })} <kbd>↵</kbd>
             </Button>
+            {onSnag && (
+              <Button onClick={() => setSnagging(true)} data-testid="compare-snag">
+                {say('compare.snag')} <kbd>S</kbd>
+              </Button>
+            )}
             <span className="hint">{say('compare.keys')}</span>
           </div>
         </div>
+      )}
+      {snagging && here && (
+        <Suspense>
+          <ReasonDialog
+            title={say('reason.snag.title', { part: partName(here.part) })}
+            about={say('reason.snag.about')}
+            label={say('reason.snag.label')}
+            action={say('reason.snag.action')}
+            onClose={() => setSnagging(false)}
+            onKeep={snag}
+          />
+        </Suspense>
       )}
     </section>
   )

@@ -2,9 +2,9 @@
 import type { Alike, Strip } from '@/core/evaluation/comparing'
 import { figure, quantity, say, sayCode } from '@/words/say'
 import { MarkShape } from '../mark/Mark'
-import { scaleOf } from '../rule/scale'
-import { gapText } from './gapText'
-import { stacked } from './place'
+import { scaleOf } from '@/report/drawing/scale'
+import { gapText } from '@/report/gapText'
+import { stacked } from '@/report/drawing/stacked'
 
 const PAD = 14
 const STRIP = 20

@@ -1,4 +1,5 @@
 /** A measured curve over the expected one as an option of the chart library: current, power, what is lost, difference. */
+import '@/words/curve'
 import type { CustomSeriesRenderItemAPI } from 'echarts'
 import type { CurvePoint } from '@/core/curve/points'
 import type { CurvePicture } from '@/core/steps/picture'

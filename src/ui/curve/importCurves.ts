@@ -1,11 +1,12 @@
 /** Curves of a file as readings: which string each belongs to, and why some cannot be taken. */
+import '@/words/curve'
 import { curveOf } from '@/core/curve/curveValue'
 import type { FileCurve } from '@/core/curve/curveFile'
 import { type CurveFeatures, featuresOf } from '@/core/curve/features'
 import { checkBody } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { readValueOf } from '@/core/quantity/readValue'
-import type { Body, Conditions } from '@/core/record/entry'
+import { type Body, type Conditions, READING_VERSION } from '@/core/record/entry'
 import { copyForReading, type Instrument } from '@/core/record/instrument'
 import { isRead } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
@@ -77,7 +78,7 @@ export function bodyFor(
   const memory = cutText(curve.name.trim(), 40)
   return {
     kind: 'reading',
-    v: 2,
+    v: READING_VERSION,
     slots: { curve: { curve: curveOf(curve.points, memory ? { memory } : {}) } },
     conditions: conditionsOf(curve, now),
     how: 'file',

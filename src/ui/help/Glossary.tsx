@@ -1,6 +1,6 @@
 'use client'
 import '@/words/help'
-import '@/words/ac'
+import '@/words/everyTest'
 import { Descriptions, Drawer, Empty, Input, Tabs } from 'antd'
 import { useState } from 'react'
 import { steps } from '@/core/steps'

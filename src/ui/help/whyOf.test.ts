@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import { describe, expect, it } from 'vitest'
 import { limitIds } from '@/core/regime/regime'
 import { sources, type SourceId } from '@/core/regime/sources'

@@ -6,7 +6,7 @@ import { Balloon, Box, Earth, Meter, Modules, Named, OpenSwitch, Plug, strong, W
 type Drawing = (props: { modules: number; lead(balloon: number): string }) => ReactNode
 
 /** A string with its frame earthed and its plugs open, as most tests find it. */
-function OpenString({ modules, joined }: { modules: number; joined?: boolean }) {
+export function OpenString({ modules, joined }: { modules: number; joined?: boolean }) {
   return (
     <>
       <Modules count={modules} />
@@ -330,6 +330,31 @@ export const drawings: Drawings = {
       </text>
       <text x="302" y="164" textAnchor="end">
         {lead(4)}
+      </text>
+    </>
+  ),
+  'surge-in-base': ({ lead }) => (
+    <>
+      <Wire d="M20 48H96M20 100H96" />
+      <Wire d="M176 48H290M176 100H290" />
+      <Box x={96} y={30} w={80} h={92}>
+        <path d="M106 40h26v72h-26ZM140 40h26v72h-26Z" fill="none" stroke="var(--ink)" strokeWidth="2" />
+        <path d="M112 50h14v12h-14ZM146 50h14v12h-14Z" fill="var(--within)" stroke="var(--ink)" strokeWidth="1.6" />
+      </Box>
+      <path d="M119 12v14m-6-7l6 8 6-8M153 12v14m-6-7l6 8 6-8" fill="none" stroke="var(--accent)" strokeWidth="3" />
+      <path d="M136 122V146H204V138" fill="none" stroke="var(--within)" strokeWidth="4" />
+      <Earth x={204} y={138} />
+      <Balloon x={84} y={20} n={1} />
+      <Balloon x={188} y={66} n={2} />
+      <Balloon x={158} y={146} n={3} />
+      <text x="8" y="24">
+        {lead(1)}
+      </text>
+      <text x="204" y="74">
+        {lead(2)}
+      </text>
+      <text x="224" y="152">
+        {lead(3)}
       </text>
     </>
   ),

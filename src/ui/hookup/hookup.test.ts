@@ -4,11 +4,13 @@ import { isRead, slotsOf } from '@/core/steps/step'
 import { acDrawings } from './acDrawings'
 import { addDrawings, drawings } from './drawings'
 import { plugDrawings } from './plugDrawings'
+import { faultDrawings } from './faultDrawings'
 import { rcdDrawings } from './rcdDrawings'
 
 addDrawings(acDrawings)
 addDrawings(rcdDrawings)
 addDrawings(plugDrawings)
+addDrawings(faultDrawings)
 
 /** Lists that are looked at where another one is: they show the same place. */
 const shared = new Set(['ac-proved', 'electrode-loop-back'])

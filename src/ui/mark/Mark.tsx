@@ -56,12 +56,15 @@ export function Mark({
   verdict,
   size = 20,
   named = true,
+  word,
 }: {
   verdict: Verdict
   size?: 16 | 20 | 24 | 34 | 46
   named?: boolean
+  /** Its name where the test has a word of its own for it. */
+  word?: string
 }) {
-  const name = say(`verdict.${verdict}`)
+  const name = word ?? say(`verdict.${verdict}`)
   return (
     // biome-ignore lint/a11y/noSvgWithoutTitle: named by aria-label, or hidden where the word stands beside it
     <svg

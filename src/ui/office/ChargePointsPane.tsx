@@ -1,5 +1,5 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import { Button, Table } from 'antd'
 import { useState } from 'react'
 import type { ChargePointModel } from '@/core/plant/part'

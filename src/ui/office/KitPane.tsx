@@ -1,10 +1,10 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/plant'
-import { Button, Checkbox, Table } from 'antd'
+import { Button, Checkbox, Radio, Table } from 'antd'
 import { useState } from 'react'
-import { abilities, type Instrument, type Measurable } from '@/core/record/instrument'
-import { say, sayCode } from '@/words/say'
+import { abilities, halfWaits_ms, type Instrument, type Measurable } from '@/core/record/instrument'
+import { quantity, say, sayCode } from '@/words/say'
 import { ask } from '../device/api'
 import { Mark } from '../mark/Mark'
 import { Field, Form, Said } from '../shell/Form'
@@ -153,6 +153,11 @@ function Ranges({ tool }: { tool: Instrument }) {
           {isFigure(range) && <span className="quiet">{say('kit.shown', { decimals: range.decimals })}</span>}
         </div>
       ))}
+      {tool.halfWait_ms && (
+        <p className="small quiet">
+          {say('kit.half-wait')}: {quantity(tool.halfWait_ms, 'ms', 0)}
+        </p>
+      )}
       {tool.leadSets && (
         <p className="small quiet">
           {say('kit.leads')}: {tool.leadSets.map((one) => one.name).join(', ')}
@@ -207,6 +212,21 @@ function KitForm({ tool, onDone }: { tool: Instrument | null; onDone(): void }) 
         onChange={(can) => set({ can })}
         options={abilities.map((value) => ({ value, label: sayCode('need', value) }))}
       />
+      {texts.ranges['rcd-time'].on && (
+        <fieldset>
+          <legend>{say('kit.half-wait')}</legend>
+          <Radio.Group
+            optionType="button"
+            value={texts.halfWait}
+            data-testid="kit-half-wait"
+            onChange={({ target }) => set({ halfWait: target.value as string })}
+            options={['', ...halfWaits_ms.map(String)].map((value) => ({
+              value,
+              label: value === '' ? say('kit.half-unknown') : quantity(Number(value), 'ms', 0),
+            }))}
+          />
+        </fieldset>
+      )}
       <Said message={message} />
       <div className="acts-row">
         <Button type="primary" htmlType="submit" data-testid="keep-tool">

@@ -96,4 +96,12 @@ describe('what an instrument can do besides', () => {
     expect(kitTexts(read.tool).can).toEqual(['ev-adapter'])
     expect(measuredNames(read.tool)).toMatch(/, an adapter that plays the car$/)
   })
+
+  it('keeps how long it waits at half the current, and nothing where nobody knows', () => {
+    const read = (halfWait: string) => readKit({ ...kitTexts(tester), halfWait }, tester)
+    expect(read('300')).toMatchObject({ tool: { halfWait_ms: 300 } })
+    expect('tool' in read('') && 'halfWait_ms' in (read('') as { tool: object }).tool).toBe(false)
+    expect(kitTexts({ ...tester, halfWait_ms: 2000 }).halfWait).toBe('2000')
+    expect(read('500')).toHaveProperty('message')
+  })
 })

@@ -1,5 +1,5 @@
 /** An instrument of the kit as text in fields, and back. */
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/office'
 import { v7 as uuid } from 'uuid'
 import { rangeUnits } from '@/core/record/feed'
@@ -24,6 +24,8 @@ export type KitTexts = {
   leads: string
   ranges: Record<Measurable, RangeTexts>
   can: readonly Ability[]
+  /** How long it waits at half the rated current, ms; empty where nobody knows. */
+  halfWait: string
 }
 
 export const measurables = measurableSchema.options
@@ -56,6 +58,7 @@ export function kitTexts(tool: Instrument | null): KitTexts {
     leads: (tool?.leadSets ?? []).map((one) => one.name).join(', '),
     ranges,
     can: tool?.can ?? [],
+    halfWait: textOf(tool?.halfWait_ms),
   }
 }
 
@@ -107,6 +110,7 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
     ranges,
     ...(leadSets.length > 0 ? { leadSets } : {}),
     ...(texts.can.length > 0 ? { can: [...texts.can] } : {}),
+    ...(texts.halfWait ? { halfWait_ms: Number(texts.halfWait) } : {}),
   })
   if (parsed.success) return { tool: parsed.data }
   const field = String(parsed.error.issues[0]?.path[0] ?? '')

@@ -4,6 +4,7 @@ import type { TrendPicture as Data } from '@/core/steps/picture'
 import { quantity, say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
+import { trendDay } from '@/report/drawing/trend'
 import { trendFigures, trendMarks, trendOption } from './trendOption'
 
 const HIGH = 200
@@ -12,8 +13,9 @@ const HIGH = 200
 export function TrendPicture({ picture, timeZone }: { picture: Data; timeZone: string }) {
   const palette = usePalette()
   const option = useMemo(() => trendOption(picture, timeZone, palette), [picture, timeZone, palette])
-  const { points, unit, decimals, limit } = picture
+  const { points, unit, decimals, limit, change } = picture
   const hints = [
+    change ? say('picture.trend-change', { percent: change.percent, day: trendDay(change.sinceAt, timeZone) }) : '',
     limit === null ? '' : say('picture.trend-limit', { limit: quantity(limit, unit, decimals) }),
     points.every((one) => one.alike) ? '' : say('picture.trend-other'),
   ].filter(Boolean)

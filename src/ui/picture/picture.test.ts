@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import { colours } from '@/look/tokens'
 import { describe, expect, it } from 'vitest'
 import { evaluate, picturesOf } from '@/core/evaluate'
@@ -153,6 +153,7 @@ describe('the picture of a trend', () => {
   const point = { verdict: 'within', note: 'soil-dry', alike: true, counts: false } as const
   const trend: TrendData = {
     kind: 'trend',
+    change: null,
     unit: 'ohm',
     decimals: 1,
     limit: 500,

@@ -2,7 +2,7 @@
 import { Input, Tree } from 'antd'
 import type { Ref } from 'react'
 import { useMemo, useState } from 'react'
-import { missingOf } from '@/core/plant/missing'
+import { lackingIn, missingOf } from '@/core/plant/missing'
 import type { Part } from '@/core/plant/part'
 import { type Twig, treeOf } from '@/core/plant/tree'
 import type { PlantIndex } from '@/core/plant/plantIndex'
@@ -179,7 +179,7 @@ function summaryOf(plant: PlantIndex): string {
   const strings = plant.ofKind('string')
   const modules = strings.reduce((sum, one) => sum + one.data.modulesInSeries, 0)
   const circuits = plant.ofKind('circuit').length
-  const missing = [...plant.parts.values()].filter((one) => !one.retired && missingOf(one.data).length > 0).length
+  const missing = lackingIn(plant.parts.values()).length
   return [
     strings.length > 0 && say('outline.strings', { strings: strings.length, modules }),
     circuits > 0 && say('outline.circuits', { count: circuits }),

@@ -3,6 +3,7 @@ import { Button, Checkbox, Dropdown, Form as AntForm, InputNumber, Space } from 
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { type AddedKind, alikeTo, mayComeAt } from '@/core/plant/additions'
 import type { RuledField } from '@/core/plant/kinds'
+import { MILD_SITE } from '@/core/plant/kinds/site'
 import { valueAt } from '@/core/plant/missing'
 import type { Part, PartData } from '@/core/plant/part'
 import type { Evaluation } from '@/core/evaluation/types'
@@ -99,6 +100,7 @@ export function PartSheet(props: Props) {
       focusNext(form.current, event.target)
     }
   }
+  const mild = mildOf(data)
   return (
     <section className="part-sheet" aria-label={partName(part)} data-testid="part-sheet">
       <header>
@@ -130,9 +132,9 @@ export function PartSheet(props: Props) {
         </AntForm>
       </div>
       {canWrite && part.data.kind !== 'site' && <Multiply {...props} />}
-      {canWrite && part.revision === '' && (
-        <Button className="small" onClick={() => props.onKeep(data, [])} data-testid="holds">
-          {say('plant.holds')}
+      {canWrite && mild && (
+        <Button className="small" onClick={() => props.onKeep(mild, [])} data-testid="holds">
+          {say('plant.holds', { lowest: mild.lowestTemperature_C, hottest: mild.highestCellTemperature_C })}
         </Button>
       )}
       <Follows evaluation={evaluation} part={part} data={data} />
@@ -141,6 +143,12 @@ export function PartSheet(props: Props) {
     </section>
   )
 }
+
+/** What a place of mild winters has, where nobody said how cold and hot this one gets. */
+const mildOf = (data: PartData) =>
+  data.kind === 'site' && (data.lowestTemperature_C === null || data.highestCellTemperature_C === null)
+    ? { ...data, ...MILD_SITE }
+    : null
 
 /** As the fields show it: what the data leaves away and what is usual for it are one. */
 const isSame = (a: PartData, b: PartData): boolean => JSON.stringify(textsOf(a)) === JSON.stringify(textsOf(b))

@@ -2,7 +2,7 @@
 import { Button } from 'antd'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Trouble } from '@/core/evaluation/troubles'
-import { missingOf } from '@/core/plant/missing'
+import { lackingIn, missingOf } from '@/core/plant/missing'
 import type { Part } from '@/core/plant/part'
 import { partName, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
@@ -23,7 +23,7 @@ type Props = {
 
 /** What stands against the plant as it is entered, the worst first, and the way to the run sheet. */
 export function PlantFoot({ troubles, check, parts, drafts, isEmpty, onSelect, onReady }: Props) {
-  const lacking = parts.filter((one) => missingOf(one.data).length > 0)
+  const lacking = lackingIn(parts)
   const [worst] = troubles
   const said = saidOf({ worst, check, lacking, drafts, isEmpty })
   const to = worst?.part ?? lacking[0]

@@ -1,5 +1,5 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/plant'
 import { Button, Drawer, Modal } from 'antd'
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'

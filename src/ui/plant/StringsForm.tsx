@@ -3,7 +3,6 @@ import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { NewPart } from '@/core/plant/additions'
-import { usualSite } from '@/core/plant/kinds/site'
 import type { PartData } from '@/core/plant/part'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import { say } from '@/words/say'
@@ -66,7 +65,6 @@ export function StringsForm({ libraries, plant, arrayId: given, onNewType, onAdd
     const first = Number(from)
     if (!Number.isInteger(first) || first < 1)
       return { field: 'from', text: say('plant.from-bad', { from: from || '–' }) }
-    if (plant.site?.revision === '') list.push({ id: plant.site.id, data: usualSite })
     let array = arrayId
     if (arrayId === NEW) {
       const read = readPart(newPart('array', '?'), plane, libraries)

@@ -36,10 +36,10 @@ describe('a data plate as it is typed', () => {
   })
 
   it('is typed out again as it was kept, and putting it right keeps what no plate says', () => {
-    const before = { ...readPlate({ ...plate, noct_C: '44' }).data!, tolerance_pct: 3 }
+    const before = { ...readPlate({ ...plate, noct_C: '44' }).data!, seriesResistance_ohm: 0.3 }
     expect(readPlate(plateOf(before)).data).toEqual(readPlate({ ...plate, noct_C: '44' }).data)
     const after = corrected(before, readPlate({ ...plate, voc_V: '37.4' }).data!)
-    expect([after.voc_V, after.tolerance_pct, after.noct_C]).toEqual([37.4, 3, undefined])
+    expect([after.voc_V, after.seriesResistance_ohm, after.noct_C]).toEqual([37.4, 0.3, undefined])
   })
 
   it('names every field that is missing', () => {

@@ -18,6 +18,8 @@ export const plateFields = [
   { key: 'noct_C', unit: 'degC', needed: false },
   { key: 'maxSystemVoltage_V', unit: 'V', needed: false },
   { key: 'maxSeriesFuse_A', unit: 'A', needed: false },
+  { key: 'tolerance_pct', unit: 'pct', needed: false },
+  { key: 'bifacialGain_pct', unit: 'pct', needed: false },
 ] as const satisfies readonly { key: keyof ModuleData; unit: Unit; needed: boolean }[]
 
 export type PlateKey = (typeof plateFields)[number]['key']

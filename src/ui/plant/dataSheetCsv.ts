@@ -51,6 +51,8 @@ const usual: Record<Column, readonly string[]> = {
   noct_C: ['noct', 'nmot'],
   maxSystemVoltage_V: ['maxsystemvoltage', 'systemvoltage', 'maximumsystemvoltage'],
   maxSeriesFuse_A: ['maxseriesfuse', 'seriesfuse', 'maxfuse', 'maximumseriesfuse'],
+  tolerance_pct: ['tolerance', 'powertolerance', 'pmaxtolerance'],
+  bifacialGain_pct: ['bifacialgain', 'bifacialgainisc', 'rearsidegain'],
 }
 export const columnNames = Object.keys(usual) as Column[]
 const needed: readonly Column[] = ['make', 'name', ...plateFields.filter((one) => one.needed).map((one) => one.key)]

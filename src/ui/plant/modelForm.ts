@@ -1,5 +1,5 @@
 /** A model of charge point as its form holds it, and how that becomes its data. */
-import '@/words/ac'
+import '@/words/everyTest'
 import {
   builtInRcds,
   type ChargePointData,

@@ -9,12 +9,12 @@ import {
   exampleString,
   exampleSupply,
 } from '@/core/steps/worked'
-import { usualSite } from '@/core/plant/kinds/site'
+import { bareSite } from '@/core/plant/kinds/site'
 import { hasWords } from '@/words/say'
 import { fieldsOfKind, newPart, noLibraries, readField, readPart, tagTaken, textsAfter, textsOf } from './partForm'
 
 const example: Record<string, PartData> = {
-  site: usualSite,
+  site: bareSite,
   array: newPart('array', 'South'),
   row: { kind: 'row', tag: 'R1', arrayId: null, conductor: { length_m: 18, area_mm2: 6, joints: 4 } },
   string: { ...exampleString(11), fuse: { rating_A: 15, ratedVoltage_V: 1000 }, input: 'A' },

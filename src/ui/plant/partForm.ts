@@ -1,5 +1,5 @@
 /** The fields of a part as text, and how what was typed becomes its data. What is asked stands in the part's own kind. */
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/plant'
 import { type ModuleType, tagSchema } from '@/core/plant/basics'
 import type { ChargePointModel } from '@/core/plant/chargePointModel'

@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import { exampleModule } from '@/core/steps/worked'

@@ -1,5 +1,5 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import type { ReactNode } from 'react'
 import type { PlugColumn, PlugPanel as PlugData } from '@/core/steps/panel'
 import { figure, say, sayCode } from '@/words/say'

@@ -1,5 +1,5 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import { Progress } from 'antd'
 import { useEffect, useRef } from 'react'
 import { unitSpellings } from '@/core/quantity/unit'

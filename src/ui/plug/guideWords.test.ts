@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import { describe, expect, it } from 'vitest'
 import { evaluate, tripsOf } from '@/core/evaluate'
 import { exampleChargePoint, exampleModel } from '@/core/steps/worked'

@@ -173,7 +173,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
   /** Presses the simulated tester: what it shows comes as from any instrument. */
   const press = async (): Promise<void> => {
     const one = trip && oneOf(trip.step)
-    if (!trip || !one || !tool || busy) return
+    if (!trip || !one || !tool || !trip.slot.measures || busy) return
     setBusy(true)
     const setting = { step: trip.step, slot: trip.slot.id, choices: { [WAVE]: plan.waveform } }
     const wanted = { measures: trip.slot.measures, setting, instrumentId: tool.id }

@@ -5,7 +5,7 @@ import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
 import { figure, quantity, say } from '@/words/say'
 import { MarkShape } from '../mark/Mark'
-import { scaleOf } from './scale'
+import { scaleOf } from '@/report/drawing/scale'
 
 const STRIP = 30
 const TOP = 46

@@ -1,7 +1,7 @@
 import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
 import { MarkShape } from '../mark/Mark'
-import { scaleOf } from './scale'
+import { scaleOf } from '@/report/drawing/scale'
 
 const PAD = 8
 

@@ -3,8 +3,9 @@ import { Collapse, Radio } from 'antd'
 import { memo, useEffect, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Walk, type WalkGroup, type Way, ways } from '@/core/evaluation/walk'
+import type { Part } from '@/core/plant/part'
 import { worst } from '@/core/verdict/verdict'
-import { readingText } from '@/words/reading'
+import { readingText, verdictWord } from '@/words/reading'
 import { partName, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 
@@ -80,6 +81,10 @@ function GroupHead({ group }: { group: WalkGroup }) {
   )
 }
 
+/** What a part is to those who use it: what a circuit feeds, how a board is called. */
+const calledOf = ({ data }: Part): string =>
+  data.kind === 'circuit' ? data.feeds : data.kind === 'board' ? data.name : ''
+
 type RowProps = { one: StepEvaluation; isNow: boolean; byPart: boolean; onOpen(one: StepEvaluation): void }
 
 /** One step on one part; of four hundred only those that changed are drawn again. */
@@ -89,6 +94,7 @@ const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
     // Newer browsers give a promise back here, which is no clean-up.
     if (isNow) void row.current?.scrollIntoView({ block: 'nearest' })
   }, [isNow])
+  const beside = one.verdict === 'held-back' ? waitsWords(one) : byPart ? calledOf(one.part) : ''
   return (
     <button
       type="button"
@@ -97,10 +103,10 @@ const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
       aria-current={isNow ? 'step' : undefined}
       onClick={() => onOpen(one)}
     >
-      <Mark verdict={one.verdict} size={20} />
+      <Mark verdict={one.verdict} size={20} word={verdictWord(one.verdict, one.step)} />
       <span>
         {byPart ? capital(partName(one.part)) : sayCode('step', `${one.step.id}.short`)}
-        {one.verdict === 'held-back' && <em>{waitsWords(one)}</em>}
+        {beside && <em>{beside}</em>}
       </span>
       <i>{rowText(one)}</i>
     </button>

@@ -143,7 +143,10 @@ export function RunStep(props: Props) {
     onVoid: (reading: ReadingEvaluation) => setDialog({ kind: 'void', target: reading.entry.id }),
     onChoose: (reading: ReadingEvaluation) =>
       void store.add({ kind: 'choice', v: 1, target: reading.entry.id, reason: null }, about),
+    onOpen: open,
   }
+  const snagOn = (other: StepEvaluation, text: string): void =>
+    void store.add({ kind: 'snag', v: 1, text }, { partId: other.part.id, step: other.step.id })
   const setTypedOf = (next: Conditions | WithoutMeter | null): void => {
     if (next) typedConditions.set(store.jobId, next)
     else typedConditions.delete(store.jobId)
@@ -172,6 +175,7 @@ export function RunStep(props: Props) {
             one={one}
             views={views}
             open={(other) => (other.key === one.key ? setView('step') : open(other))}
+            onSnag={canWrite ? snagOn : null}
           />
         </Suspense>
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}

@@ -43,6 +43,7 @@ type Props = {
   canVoid(reading: ReadingEvaluation): boolean
   onVoid(reading: ReadingEvaluation): void
   onChoose(reading: ReadingEvaluation): void
+  onOpen(one: StepEvaluation): void
 }
 
 const panels = ['working', 'wrong', 'earlier'] as const
@@ -146,7 +147,19 @@ function fitWords(cause: Cause): string {
   return sayCode('fit', cause.fit)
 }
 
-function CausesPanel({ evaluation, one, look }: Props) {
+/** Tests that are asked for only because this one is low: each is one press away. */
+function Hunts({ evaluation, one, onOpen }: Pick<Props, 'evaluation' | 'one' | 'onOpen'>) {
+  const hunts = evaluation.steps.filter(
+    ({ step, part }) => part === one.part && isRead(step) && step.onNeedOf === one.step.id,
+  )
+  return hunts.map((hunt) => (
+    <Button key={hunt.key} className="small" data-testid="hunt" onClick={() => onOpen(hunt)}>
+      {sayCode('step', `${hunt.step.id}.title`, { tag: hunt.part.data.tag })}
+    </Button>
+  ))
+}
+
+function CausesPanel({ evaluation, one, look, onOpen }: Props) {
   const found = useCauses(evaluation, one)
   const list = look.body ? [] : found.list
   const hasSound = !look.body && soundOf(evaluation, one).length > 0
@@ -180,6 +193,7 @@ function CausesPanel({ evaluation, one, look }: Props) {
           ))}
         </ol>
       )}
+      {!look.body && <Hunts evaluation={evaluation} one={one} onOpen={onOpen} />}
       {!look.body && <Sound evaluation={evaluation} one={one} />}
     </section>
   )

@@ -1,5 +1,5 @@
 'use client'
-import '@/words/ac'
+import '@/words/everyTest'
 import { Button, Empty, Input, Segmented } from 'antd'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { byWhatIsNext, isFound, isOpenJob, type JobState, jobState } from '@/core/record/jobOrder'

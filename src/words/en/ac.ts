@@ -109,6 +109,12 @@ export const ac = {
   'slot.five-180': '5 IΔn, 180°',
   'slot.two-0': '2 IΔn, 0°',
   'slot.two-180': '2 IΔn, 180°',
+  'slot.half-besides-0': '½ IΔn, 0°',
+  'slot.half-besides-180': '½ IΔn, 180°',
+  'slot.two-besides-0': '2 IΔn, 0°',
+  'slot.two-besides-180': '2 IΔn, 180°',
+  'slot.five-besides-0': '5 IΔn, 0°',
+  'slot.five-besides-180': '5 IΔn, 180°',
   'slot.five-cascade-0': '5 IΔn, 0°',
   'slot.five-cascade-180': '5 IΔn, 180°',
   'slot.waveform': 'Waveform of the trips',
@@ -187,6 +193,7 @@ export const ac = {
   'picture.way': '{distance:0} m at {bearing:0}°',
   'picture.way-planned': 'clear of what is entered: {bearing:0}°',
   'picture.trend': '{count} readings over time, the last {last}',
+  'picture.trend-change': '{percent:+0} % since {day}',
   'picture.trend-other': 'ring: set up another way',
   'picture.mean': 'mean {mean:1} Ω, ±{spread:1} %',
 
@@ -237,6 +244,7 @@ export const ac = {
   'caution.buried-services':
     'Ground searched for buried cables and pipes; half a metre is no licence beside gas or high voltage',
   'caution.ahead-of-every-rcd': 'At the incoming line, ahead of every RCD',
+  'caution.highest-range-first': 'What it is nobody knows yet: start on the highest range and come down',
   'caution.nobody-touches-spikes': 'Nobody touches spikes or leads during the test',
   'caution.all-dead-downstream': 'Main switch off, the whole board dead: the installation has no earth now',
   'caution.finger-guarded': 'Live: finger-guarded probes, one hand where it can be',

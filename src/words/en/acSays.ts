@@ -110,6 +110,11 @@ export const acSays = {
   'finding.electrode.close': '{mean:1} Ω is near the limit of {limit:0} Ω.',
   'finding.electrode.outside': '{mean:1} Ω is above {limit:0} Ω. Drive deeper, or set another rod.',
   'finding.electrode.not-yet': '{mean:1} Ω decides nothing. Read again.',
+  'finding.electrode.target.within': '{mean:1} Ω, its target is at most {limit:1} Ω.',
+  'finding.electrode.target.close': '{mean:1} Ω lies at its target of {limit:1} Ω.',
+  'finding.electrode.target.outside':
+    '{mean:1} Ω is above its target of {limit:1} Ω, whatever its devices allow. Look at what further rods would bring.',
+  'finding.electrode.target.not-yet': '{mean:1} Ω decides nothing against its target of {limit:1} Ω. Read again.',
   'finding.electrode.spread-wide':
     'Readings are {spread:1} % apart: the spikes stand too near. Take the current spike farther.',
   'finding.electrode.single-reading': '{mean:1} Ω from one place. Move the potential spike and read twice more.',
@@ -227,6 +232,7 @@ export const acSays = {
   'working.electrode.less-lead': 'Less the lead’s own {lead_ohm:1} Ω',
   'working.electrode.spread-range': '(highest − lowest) ÷ mean, at most {allowed_pct:0} %',
   'working.electrode.spread-deviation': '1.2 × greatest deviation ÷ mean, at most {allowed_pct:0} %',
+  'working.electrode.target': 'Its target, at most',
   'working.electrode.limit': '{touch_V:0} V ÷ {rated_mA:0} mA',
   'working.electrode.no-reading': 'Nothing is left once the lead is taken off',
   'working.electrode.no-device': 'No residual current device is entered on this supply',
@@ -292,6 +298,7 @@ export const acSays = {
   'cause.damp-accessory': 'Damp accessory or joint box',
   'cause.dry-soil': 'Dry or poor soil, too little rod',
   'cause.electrode-clamp-loose': 'Clamp loose or corroded',
+  'cause.spike-contact': 'A spike in dry or stony ground',
   'cause.spikes-too-near': 'Spikes inside each other’s field',
   'cause.still-joined': 'Something else still joined to the electrode',
   'cause.better-soil-below': 'Better soil, or rods deeper than entered',
@@ -314,6 +321,8 @@ export const acSays = {
   'next.open-and-dry': 'Open outdoor points first',
   'next.deeper-or-another-rod': 'Drive deeper, or set another rod a rod’s length away',
   'next.clean-the-clamp': 'Clean, tighten, read again',
+  'next.wet-the-spikes':
+    'Wet the ground round the spikes or drive them deeper: what they have themselves does not matter as long as the tester reads steadily.',
   'next.current-spike-farther': 'Twice the distance, away from pipes',
   'next.look-for-second-path': 'Clamp the conductor: current in it shows another path',
   'next.read-each-rod': 'Read each rod alone',
@@ -332,6 +341,7 @@ export const acSays = {
     '{five} ms at five times the current is longer than {once} ms at once. Are they the right way round?',
 
   'rating.ac.insulation': 'Least insulation of a circuit',
+  'rating.earth.target': 'Target of the electrode',
   'rating.earth.ra': 'Highest RA for its RCD',
   'rating.ac.ze': 'Highest Ze',
   'rating.ac.breaking': 'Breaking capacity of the weakest device',

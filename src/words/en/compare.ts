@@ -16,6 +16,7 @@ export const compare = {
   'compare.own-scale': 'as read, {unit:unit}',
   'compare.member': 'String {tag}: {value}, {verdict}',
   'compare.open': 'Open string {tag}',
+  'compare.snag': 'Snag it',
   'compare.keys': 'Arrows move among the strings, Enter opens one.',
   'compare.none': 'Two alike strings must be read before they can be held side by side.',
   'compare.table': 'Strings side by side',

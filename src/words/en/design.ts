@@ -27,6 +27,10 @@ export const design = {
     '{what:rating}: there are several inverters, and nobody said to which string {tag} goes.',
   'finding.design.which-input':
     '{what:rating}: nobody said which tracker input or combiner string {tag} goes to, or with which others.',
+  'finding.design.how-cold':
+    '{what:rating}: nobody said how cold it gets here. Enter the lowest temperature of the site on the plant.',
+  'finding.design.how-hot':
+    '{what:rating}: nobody said how hot the cells get here. Enter their highest temperature of the site on the plant.',
   'finding.design.within':
     '{what:rating}: {value:decimals} {unit:unit} against {limit:decimals} {unit:unit}, string {tag}.',
   'finding.design.close':
@@ -34,6 +38,7 @@ export const design = {
   'finding.design.outside':
     '{what:rating}: {value:decimals} {unit:unit} is beyond {limit:decimals} {unit:unit}, string {tag}. Do not connect it.',
   'finding.design.not-yet': '{what:rating} cannot be checked: a figure of the plate is missing. Enter it on the plant.',
+  'finding.design.next-size': '{value:1} A to carry, so the next size up is {next:0} A.',
   'rating.voc-cold-inverter': 'Voltage in the cold at the inverter',
   'rating.voc-cold-switch': 'Voltage in the cold at the switch',
   'rating.voc-cold-module': 'Voltage in the cold at the modules',
@@ -63,7 +68,9 @@ export const design = {
   'working.design.cold-table': 'Cold, by the factor table at {lowest_C:0} °C: {modules} × {voc_V:2} V × {factor:2}',
   'working.design.cold-flat': 'Cold, by a flat factor: {modules} × {voc_V:2} V × {factor:2}',
   'working.design.working-voltage': 'Working: {modules} × Vmp at {cell_C:0} °C, 1000 W/m²',
+  'working.design.back-light': 'Isc with light on its back: {isc_A:2} A × (1 + {gain_pct:0} %)',
   'working.design.carried': 'To carry: {factor:2} × {parallel} × {isc_A:2} A',
+  'working.design.next-size': 'The next size up',
   'working.design.reverse': 'Back into one string: ({parallel} − 1) × {factor:2} × {isc_A:2} A',
   'working.design.fuse-from': 'Fuse at least: {factor:2} × {isc_A:2} A',
   'working.design.fuse-to': 'Fuse at most: the lower of {factor:1} × {isc_A:2} A and the module’s {module_A:0} A',

@@ -53,6 +53,8 @@ export const office = {
   'kit.due': 'Calibrated until',
   'kit.leads': 'Lead sets',
   'kit.can': 'It can do besides',
+  'kit.half-wait': 'At half the rated current it waits',
+  'kit.half-unknown': 'Not known',
   'kit.lead-sets': 'Lead sets, commas between',
   'kit.most': 'At most, {unit}',
   'kit.most-bare': 'At most',

@@ -2,7 +2,7 @@
 export const plantDrawn = {
   'drawing.label': 'The plant from sun to earth',
   'drawing.site': 'Site',
-  'drawing.site-is': 'coldest {lowest:0} °C, cells at most {hottest:0} °C',
+  'drawing.site-is': 'coldest {lowest} °C, cells at most {hottest} °C',
   'drawing.array': '{tilt:0}°, facing {azimuth:0}°',
   'drawing.range': '{first} to {last}',
   'drawing.alike': '{range}, {count} alike',
@@ -78,7 +78,7 @@ export const plantDrawn = {
     '{count|one:# test of it was read|other:# tests of it were read}. The readings stay in the record; the part is not asked for any more.',
   'plant.tag-short': 'Tag',
   'plant.the-only': '{tag}, the only one',
-  'plant.holds': 'These hold here',
+  'plant.holds': 'Mild winters here: {lowest:0} °C, cells {hottest:0} °C',
   'plant.nothing-chosen': 'Choose a part, or a place where one may come.',
   'plant.first-strings': 'The first strings',
 

@@ -3,6 +3,7 @@ export const trade = {
   'verdict.within': 'Within',
   'verdict.close': 'Close to limit',
   'verdict.outside': 'Outside',
+  'verdict.to-mend': 'To be mended',
   'verdict.not-yet': 'Not yet',
   'verdict.held-back': 'Held back',
   'verdict.left-out': 'Left out',
@@ -60,6 +61,9 @@ export const trade = {
   'finding.lapsed.electrode-on.entry': 'The conductor of electrode {tag} came off again. Put it back, and say so.',
   'finding.lapsed.plugs-locked.entry':
     'The plugs of string {tag} were opened again for {step:step}. Lock and tug them again.',
+  'finding.lapsed.surge-in.entry':
+    'Surge protection {tag} was taken out again for {step:step}. Press it home, and say so.',
+  'finding.not-needed': 'Not asked for now: it goes with a low insulation of string {tag}.',
   'finding.left-out': 'Not to be tested: {reason}',
   'finding.plant-changed':
     'The plant was changed after this reading: {what:field}. Take it again, or confirm that it still belongs to {tag}.',

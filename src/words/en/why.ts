@@ -43,6 +43,8 @@ export const why = {
     'Below it, damp or a scuffed cable lets current reach the frame: the inverter refuses to start on a wet morning, or somebody who touches the rail closes the circuit.',
   'why.pv-curve':
     'Voltage and current alone do not see a step in between. The shape shows shade, a bypassed group, a joint that ages.',
+  'why.earth-fault': 'A fault that is placed is mended at one plug; else somebody takes off every module.',
+  'why.surge-back': 'Left out of its base it guards nothing: the next storm finds the inverter.',
   'why.plugs-locked': 'A plug that is not locked works loose, warms, and is the usual beginning of a fire on a roof.',
   'why.ac-proved':
     'The inverter makes its own circuit live. Its protective conductor, insulation and polarity are proved before that.',

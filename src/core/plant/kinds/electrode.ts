@@ -20,6 +20,8 @@ const schema = z.strictObject({
   spacing_m: z.number().positive().max(200).nullable(),
   /** Of whatever lies, or of a rod's head. */
   depth_m: z.number().positive().max(20).nullable().optional(),
+  /** What a contract or a country asks of it, ohm: held besides what its devices need. */
+  target_ohm: z.number().positive().max(10_000).nullable().optional(),
 })
 
 export const electrode: PartDescriptor<typeof schema> = {
@@ -36,6 +38,7 @@ export const electrode: PartDescriptor<typeof schema> = {
     { id: 'diameter_mm', label: 'rod-diameter', prints: true },
     { id: 'spacing_m', label: 'rod-spacing', prints: true },
     { id: 'depth_m', label: 'electrode-depth', prints: true },
+    { id: 'target_ohm', label: 'electrode-target', prints: true },
   ],
   blank: (tag) => ({
     kind: 'electrode',

@@ -6,12 +6,21 @@ import type { PartDescriptor } from './descriptor'
 const schema = z.strictObject({
   kind: z.literal('site'),
   tag: tagSchema,
-  lowestTemperature_C: z.number().min(-60).max(40),
-  highestCellTemperature_C: z.number().min(20).max(110),
+  /** The lowest air temperature expected, and the highest of a cell; null where nobody said. */
+  lowestTemperature_C: z.number().min(-60).max(40).nullable(),
+  highestCellTemperature_C: z.number().min(20).max(110).nullable(),
 })
 
-/** A mild winter and cells on a hot roof: where nobody said otherwise [D]. */
-export const usualSite = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 } as const
+/** A site of which nobody said how cold it gets: no verdict comes of a winter that was only assumed. */
+export const bareSite = {
+  kind: 'site',
+  tag: 'Site',
+  lowestTemperature_C: null,
+  highestCellTemperature_C: null,
+} as const
+
+/** A mild winter and cells on a hot roof: offered, and never taken for granted [D]. */
+export const MILD_SITE = { lowestTemperature_C: -10, highestCellTemperature_C: 70 } as const
 
 export const site: PartDescriptor<typeof schema> = {
   schema,
@@ -19,8 +28,8 @@ export const site: PartDescriptor<typeof schema> = {
   station: null,
   prefix: null,
   fields: [
-    { id: 'lowestTemperature_C', label: 'lowest' },
-    { id: 'highestCellTemperature_C', label: 'hottest' },
+    { id: 'lowestTemperature_C', label: 'lowest', wanted: true },
+    { id: 'highestCellTemperature_C', label: 'hottest', wanted: true },
   ],
-  blank: () => usualSite,
+  blank: () => bareSite,
 }

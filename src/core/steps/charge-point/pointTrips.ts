@@ -13,6 +13,7 @@ import type { WorkingLine } from '../../verdict/working'
 import { notYet, ruled } from '../holding'
 import type { TimesPicture } from '../picture'
 import { choiceIn, figuresIn } from '../reading'
+import { halfWaitOf } from '../rcd/rcdSlots'
 import { type TimedDevice, timedMarks, timesPicture } from '../rcd/timesPicture'
 import { type ReadTrip, type Tripped, tripCauses, tripRuling } from '../rcd/tripRuling'
 import { choiceSlot, type NumberSlot, numberSlot, type Slot, slotsAsked } from '../slot'
@@ -75,10 +76,13 @@ export function plugTrips(reading: Reading): ReadTrip[] {
   })
 }
 
-const trippedAt = ({ regime }: PointContext, { rcd, tag }: NonNullable<ReturnType<typeof deviceAt>>): Tripped => ({
+const trippedAt = (
+  { regime, reading }: PointContext,
+  { rcd, tag }: NonNullable<ReturnType<typeof deviceAt>>,
+): Tripped => ({
   rcd,
   tag,
-  rules: { half: regime.schools['rcd.half'], place: 'charge-point' },
+  rules: { halfWait_ms: halfWaitOf(regime, reading), place: 'charge-point' },
   five: regime.schools['rcd.five'],
 })
 

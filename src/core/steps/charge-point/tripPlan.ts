@@ -1,10 +1,11 @@
 /** Which trips a school asks for at one plug, in which order, and what each must come to. Sequences: common practice. */
 import { detectorTimes, rampBand } from '../../pilot/detector'
 import type { Unit } from '../../quantity/unit'
-import { DC_DETECTOR_mA, halfSchools, rampShares, tripBand, tripCurrent_mA } from '../../rcd/limits'
+import { DC_DETECTOR_mA, rampShares, tripBand, tripCurrent_mA } from '../../rcd/limits'
 import type { Regime } from '../../regime/regime'
 import { type NumberSlot, type Slot, slotsAsked } from '../slot'
 import type { AnyReadStep } from '../step'
+import { halfWaitOf } from '../rcd/rcdSlots'
 import { deviceAt, type PointContext } from './point'
 import { askedWave, pointTrips, waveOf } from './pointTrips'
 import { pointDetector } from './pointDetector'
@@ -89,7 +90,7 @@ function ofDevice(
   }
   const current_mA = tripCurrent_mA(rcd, multiple, context.regime.schools['rcd.five'], waveform)
   if (multiple === 0.5)
-    return { ...shared, current_mA, holds: true, low: halfSchools[context.regime.schools['rcd.half']], high: null }
+    return { ...shared, current_mA, holds: true, low: halfWaitOf(context.regime, context.reading), high: null }
   const { least_ms, most_ms } = tripBand(rcd, multiple)
   return { ...shared, current_mA, holds: false, low: least_ms, high: most_ms }
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { allCauses, evaluate, picturesOf, stepKey, toExplain } from '../../evaluate'
+import { evaluate, picturesOf, stepKey, toExplain } from '../../evaluate'
+import { allCauses } from '../../evaluation/allCauses'
 import type { CurvePoint } from '../../curve/points'
 import { groupOf, modulesOf, referenceOf } from '../../curve/reference'
 import { ParallelStrings } from '../../curve/stringCurve'

@@ -61,7 +61,8 @@ function curveToExplain(context: StepContext<'string'>, { verdict }: Judgement):
 export const pvCurve: ReadStep<'string'> = {
   kind: 'read',
   id: 'pv-curve',
-  order: 'B9',
+  order: 'B10',
+  comesWith: 'curve',
   appliesTo: 'string',
   of: isWanted,
   station: 'strings',

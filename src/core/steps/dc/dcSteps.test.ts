@@ -298,9 +298,34 @@ describe('the design check', () => {
     })
   })
 
+  it('is not made for a site of which nobody said how cold or hot it gets, unless it fails anywhere', () => {
+    const found = (modules: number, own: Partial<typeof site>) => {
+      const build = new FactsBuilder()
+      const arrayId = build.part(array)
+      build.part({ ...site, ...own } as PartData)
+      const { moduleType } = exampleString(modules)
+      const data = { ...moduleType.data, maxSystemVoltage_V: 1000 }
+      build.part({ ...exampleString(modules), moduleType: { ...moduleType, data }, arrayId })
+      build.part({ kind: 'inverter', tag: 'INV', maxInput_V: 950, trackerMin_V: 200, trackerMax_V: 850 })
+      const of = (step: string) => look(build.facts(), step, arrayId)
+      return [of('design-voltage'), of('design-tracker'), of('design-kit')].map(({ verdict, finding }) => [
+        verdict,
+        finding.code,
+      ])
+    }
+    expect(found(20, {})[0]![0]).toBe('within')
+    const [voltage, tracker] = found(20, { lowestTemperature_C: null } as never)
+    expect(voltage).toEqual(['not-yet', 'design.how-cold'])
+    expect(tracker).toEqual(['not-yet', 'design.how-cold'])
+    expect(found(20, { highestCellTemperature_C: null } as never)[1]).toEqual(['not-yet', 'design.how-hot'])
+    // 26 modules of 37.4 V give 972 V at 25 °C: more than the inverter takes in any winter.
+    expect(found(26, { lowestTemperature_C: null } as never)[0]).toEqual(['outside', 'design.outside'])
+  })
+
   it('checks strings alike once, and every unlike one', () => {
     const build = new FactsBuilder()
     const arrayId = build.part(array)
+    build.part(site)
     for (let k = 1; k <= 30; k++) build.part({ ...exampleString(20), tag: String(k), arrayId })
     build.part({ ...exampleString(24), tag: '31', arrayId })
     build.part({ kind: 'inverter', tag: 'INV', maxInput_V: 950 })
@@ -311,13 +336,24 @@ describe('the design check', () => {
 
 describe('lists of checks', () => {
   const all = (answer: string): Record<string, SlotValue> =>
-    Object.fromEntries(['dc-switch-on', 'starts', 'mains-lost-stops', 'restarts'].map((id) => [id, choice(answer)]))
-  function reconnect(slots: Record<string, SlotValue>) {
+    Object.fromEntries(
+      ['dc-switch-on', 'ac-on', 'starts', 'mains-lost-stops', 'restarts'].map((id) => [id, choice(answer)]),
+    )
+  function reconnect(slots: Record<string, SlotValue>, v: 2 | 3 = 3) {
     const build = new FactsBuilder()
     const id = build.part({ kind: 'inverter', tag: 'INV', maxInput_V: null })
-    build.reading('reconnect', id, { slots })
+    build.reading('reconnect', id, { slots, v })
     return look(build.facts(), 'reconnect', id)
   }
+
+  it('kept before a line was asked are whole without it, and say so', () => {
+    const { 'ac-on': later, ...before } = all('as-it-should')
+    expect(reconnect(before, 2)).toMatchObject({ verdict: 'within', finding: { figures: { count: 4 } } })
+    expect(reconnect(before, 2).flags).toContain('earlier-questions')
+    expect(reconnect({ ...before, 'ac-on': later! }, 2).flags).not.toContain('earlier-questions')
+    expect(reconnect(before, 3).verdict).toBe('not-yet')
+    expect(reconnect({ ...before, 'ac-on': choice('not-as-it-should') }, 2).verdict).toBe('outside')
+  })
 
   it('are within when every line is as it should be', () => {
     expect(reconnect(all('as-it-should'))).toMatchObject({ verdict: 'within', finding: { code: 'checks.within' } })
@@ -339,7 +375,7 @@ describe('lists of checks', () => {
   it('are not yet while lines are open', () => {
     expect(reconnect({ starts: choice('as-it-should') })).toMatchObject({
       verdict: 'not-yet',
-      finding: { figures: { count: 3 } },
+      finding: { figures: { count: 4 } },
     })
   })
 })

@@ -74,7 +74,7 @@ function besideSisters(context: StepContext<'string'>, amperes: Figure, volts: F
 export const operating: ReadStep<'string'> = {
   kind: 'read',
   id: 'operating',
-  order: 'B13',
+  order: 'B15',
   appliesTo: 'string',
   station: 'strings',
   tag: 'live',

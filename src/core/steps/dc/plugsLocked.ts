@@ -6,7 +6,7 @@ import { exampleString } from '../worked'
 
 export const plugsLocked = checklist<'string'>({
   id: 'plugs-locked',
-  order: 'B10',
+  order: 'B12',
   appliesTo: 'string',
   station: 'strings',
   tag: 'live-in-daylight',
@@ -15,6 +15,7 @@ export const plugsLocked = checklist<'string'>({
   gates: [{ id: 'insulation-first', hard: false, waitsFor: 'pv-insulation', until: 'done' }, notReversed],
   cautions: [
     { id: 'switch-stays-off', hard: true },
+    { id: 'tees-now', hard: false },
     { id: 'live-in-daylight', hard: false },
   ],
   hookup: {

@@ -46,6 +46,44 @@ describe('insulation of a string, as handbook 5 and IEC 62446-1 table 2 (from me
     return look(build.facts({ regime: options.regime ?? defaultRegime }), 'pv-insulation', id)
   }
 
+  describe('at twice the working voltage', () => {
+    const twice = withSchools({ 'pv.insulation-voltage': 'twice' })
+    const volts = (text: string): SlotValue => ({ text, value: Number(text), bound: 'exact', unit: 'V' })
+    const at = (set: string, working: string | null) =>
+      read(
+        8,
+        { joined: Mohm('900'), 'set-voltage': choice(set), ...(working ? { 'working-volts': volts(working) } : {}) },
+        {
+          regime: twice,
+        },
+      )
+
+    it('takes a step as reached that lies within 5 %', () => {
+      expect(at('v500', '252').verdict).toBe('within')
+      expect(at('v500', '264')).toMatchObject({
+        verdict: 'not-yet',
+        finding: { code: 'pv-insulation.too-low-voltage' },
+      })
+      expect(at('v1000', '264').verdict).toBe('within')
+    })
+
+    it('goes by what was just read under load where that stands, else by the plate', () => {
+      // 8 modules of 31 V work at 248 V by their plate.
+      const lines = (one: { judgement: { lines: readonly { code: string }[] } | null }) =>
+        one.judgement!.lines.map(({ code }) => code)
+      expect(lines(at('v500', null))).toContain('pv-insulation.working')
+      expect(lines(at('v500', '243'))).toContain('pv-insulation.working-read')
+    })
+
+    it('takes no voltage that the string cannot have under load', () => {
+      for (const slip of ['24', '110'])
+        expect(at('v250', slip)).toMatchObject({
+          verdict: 'not-yet',
+          finding: { code: 'pv-insulation.strange-working' },
+        })
+    })
+  })
+
   it.each([
     ['900', 'within'],
     ['>999', 'within'],

@@ -7,7 +7,7 @@ import { readValueOf } from '../../quantity/readValue'
 import { causeOf } from '../../verdict/cause'
 import { atLeast } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
-import type { Flag } from '../../verdict/verdict'
+import type { Finding, Flag } from '../../verdict/verdict'
 import { isolatedGate, notReversed } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, lowestOf, figureOf, figuresOf, numberIn } from '../reading'
@@ -15,12 +15,21 @@ import { risePictures } from '../rise'
 import { choiceSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleString } from '../worked'
-import { byGroup, departs, groupOf, hasSurge, insulationAsked, powerOf_kW, WITH_SURGE_V } from './insulationAsked'
+import {
+  byGroup,
+  departs,
+  groupOf,
+  hasSurge,
+  insulationAsked,
+  powerOf_kW,
+  SETTINGS,
+  settingOf,
+  strangeWorkingVolts,
+  WITH_SURGE_V,
+  workingVolts,
+} from './insulationAsked'
 import { insulationSum } from './workingOfInsulation'
 
-/** Test voltages as choices: `v500` is 500 V. */
-const SETTINGS = ['v250', 'v500', 'v1000', 'v1500'] as const
-const settingOf = (choice: string | null): number | null => (choice ? Number(choice.slice(1)) : null)
 const eachWay = { slot: 'method', is: ['each-to-earth'] }
 const negative = numberSlot('negative-to-earth', 'insulation', 'Mohm', 1, { when: eachWay })
 const positive = numberSlot('positive-to-earth', 'insulation', 'Mohm', 2, { when: eachWay })
@@ -29,6 +38,7 @@ const applied = numberSlot('applied', 'dc-voltage', 'V', 3, { optional: true })
 
 const slots: readonly Slot[] = [
   choiceSlot({ id: 'method', options: ['each-to-earth', 'joined-to-earth'], sticky: true, balloon: 1 }),
+  workingVolts,
   choiceSlot({ id: 'set-voltage', options: SETTINGS, sticky: true, stated: true, balloon: 3 }),
   negative,
   positive,
@@ -121,7 +131,15 @@ export const pvInsulation: ReadStep<'string'> = {
   slots,
   counts: 'worst',
   compared: 'own-scale',
-  effects: [{ state: 'plugs-locked', on: 'part', does: 'end' }],
+  effects: [
+    { state: 'plugs-locked', on: 'part', does: 'end' },
+    {
+      state: 'surge-in',
+      on: 'surge-protection',
+      does: 'end',
+      when: (reading) => choiceIn(reading, 'surge') === 'disconnected',
+    },
+  ],
   gates: [
     isolatedGate,
     notReversed,
@@ -165,10 +183,15 @@ export const pvInsulation: ReadStep<'string'> = {
   ],
   minutes: 4,
   sources: ['iec-62446-insulation', 'insulation-practice'],
-  mendingTouches: ['pv-polarity', 'pv-voc', 'plugs-locked'],
+  mendingTouches: ['pv-polarity', 'pv-voc', 'earth-fault', 'plugs-locked'],
   sharedWith: (context) =>
     byGroup(context.reading) ? groupOf(context).filter((one) => one.id !== context.part.id) : [],
-  trap(context) {
+  trap(context): Finding | null {
+    const entered = context.plant.surgeProtection[0]
+    if (entered && choiceIn(context.reading, 'surge') === 'none-there')
+      return { code: 'pv-insulation.surge-entered', figures: { tag: context.part.data.tag, surge: entered.data.tag } }
+    const strange = strangeWorkingVolts(context)
+    if (strange) return { code: 'pv-insulation.strange-working', figures: { tag: context.part.data.tag, ...strange } }
     // More than the modules are made for is not put on them, whatever it would read.
     const most_V = context.part.data.moduleType.data.maxSystemVoltage_V
     const set_V = settingOf(choiceIn(context.reading, 'set-voltage'))
@@ -183,6 +206,7 @@ export const pvInsulation: ReadStep<'string'> = {
     if (ask.test.loweredFrom_V !== null) flags.push('test-voltage-lowered')
     if (departs(ask)) flags.push('departs-from-table')
     if (isSurgeIn(context)) flags.push('surge-left-in')
+    if (choiceIn(context.reading, 'surge') === 'disconnected' && !hasSurge(context)) flags.push('surge-not-entered')
     if ((choiceIn(context.reading, 'surface') ?? 'dry') !== 'dry') flags.push('damp-surface')
     const wanted_V = testVoltage(context, ask.test)
     if (read.length === 0) {

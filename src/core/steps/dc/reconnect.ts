@@ -36,11 +36,17 @@ const atTheInverter: Hookup = {
 
 export const reconnect = checklist<'inverter'>({
   id: 'reconnect',
-  order: 'B12',
+  order: 'B14',
   appliesTo: 'inverter',
   station: 'inverter',
   tag: 'live',
-  slots: [check('dc-switch-on', 1), check('starts', 2), check('mains-lost-stops', 3), check('restarts', 3)],
+  slots: [
+    check('dc-switch-on', 1),
+    check('ac-on', 3, { since: 3 }),
+    check('starts', 2),
+    check('mains-lost-stops', 3),
+    check('restarts', 3),
+  ],
   effects: [
     { state: 'isolated', on: 'site', does: 'end' },
     { state: 'dead', on: 'supply-of-inverter', does: 'end' },
@@ -48,6 +54,7 @@ export const reconnect = checklist<'inverter'>({
   gates: [
     ...circuitGates,
     { id: 'plugs-locked', hard: false, state: 'plugs-locked', on: 'strings' },
+    { id: 'surge-back', hard: false, state: 'surge-in', on: 'surge-protection' },
     { id: 'strings-polarity', hard: true, waitsFor: 'pv-polarity', until: 'done', on: 'strings' },
     { id: 'no-low-insulation', hard: false, waitsFor: 'pv-insulation', until: 'not-outside', on: 'strings' },
     { id: 'design-voltage', hard: false, waitsFor: 'design-voltage', until: 'not-outside', on: 'strings-array' },
@@ -75,7 +82,7 @@ export const reconnect = checklist<'inverter'>({
 /** The AC side of a plant that is not in this record: whoever switches on says that it was tested, and where that stands. */
 export const acProved = checklist<'inverter'>({
   id: 'ac-proved',
-  order: 'B11',
+  order: 'B13',
   appliesTo: 'inverter',
   where: (plant) => !plant.hasAcSide,
   station: 'inverter',

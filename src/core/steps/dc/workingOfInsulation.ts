@@ -17,7 +17,9 @@ export function insulationSum(context: StepContext<'string'>, ask: InsulationAsk
   })
   const lines: WorkingLine[] = [
     school === 'twice'
-      ? volts('working', 2 * ask.working_V, { modules, vmp_V: moduleType.data.vmp_V })
+      ? ask.readUnderLoad
+        ? volts('working-read', 2 * ask.working_V, { read: ask.readUnderLoad })
+        : volts('working', 2 * ask.working_V, { modules, vmp_V: moduleType.data.vmp_V })
       : volts('system', SYSTEM_VOLTAGE_FACTOR * ask.voc_V, {
           factor: SYSTEM_VOLTAGE_FACTOR,
           modules,

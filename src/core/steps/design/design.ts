@@ -3,15 +3,23 @@
  * from the plant. Sources: IEC 60364-7-712 and IEC 62548 (from memory).
  */
 import { STC_TEMPERATURE_C } from '../../pv/constants'
-import { atMost, type Circuit, coldFactor, coldVoltage, workingVoltage } from '../../pv/ratings'
+import {
+  atMost,
+  type Circuit,
+  coldFactor,
+  coldVoltage,
+  dimensioningIsc_A,
+  nextRating,
+  workingVoltage,
+} from '../../pv/ratings'
 import { temperatureFactor } from '../../pv/temperatureFactor'
 import type { Measurable } from '../../record/instrument'
 import type { SourceId } from '../../regime/sources'
 import type { Judgement } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import type { ComputedStep, Order, StepContext, WorkedExample } from '../step'
-import { exampleModule } from '../worked'
-import { type Checked, checksOf, circuitsOf, factorsOf, judgeDesign } from './designCircuits'
+import { exampleModule, exampleSite } from '../worked'
+import { byWeather, type Checked, checksOf, circuitsOf, factorsOf, judgeDesign } from './designCircuits'
 
 type Danger = {
   id: string
@@ -82,37 +90,61 @@ function trackerSum({ models }: StepContext<'array'>, circuit: Circuit): Working
 function currentSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
   const factor = context.limit('pv.current-factor').value
   const { module, stringsInParallel: parallel } = circuit
+  const isc_A = dimensioningIsc_A(module)
+  const carried_A = factor * parallel * isc_A
+  const next_A = nextRating(carried_A)
   return [
+    ...backLight(module),
     {
       code: 'design.carried',
-      figures: { factor, parallel, isc_A: module.isc_A },
-      result: { value: factor * parallel * module.isc_A, unit: 'A', decimals: 1 },
+      figures: { factor, parallel, isc_A },
+      result: { value: carried_A, unit: 'A', decimals: 1 },
       source: 'iec-60364-712',
     },
+    ...(next_A === null
+      ? []
+      : [
+          {
+            code: 'design.next-size',
+            figures: {},
+            result: { value: next_A, unit: 'A' as const, decimals: 0 },
+            source: 'iec-60059' as const,
+          },
+        ]),
   ]
+}
+
+/** Light on the back, where the module takes it. */
+function backLight({ isc_A, bifacialGain_pct }: Circuit['module']): WorkingLine[] {
+  if (!bifacialGain_pct) return []
+  const value = dimensioningIsc_A({ isc_A, bifacialGain_pct })
+  const figures = { isc_A, gain_pct: bifacialGain_pct }
+  return [{ code: 'design.back-light', figures, result: { value, unit: 'A', decimals: 2 }, source: 'iec-62548' }]
 }
 
 function fuseSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
   const { current, fuseLow, fuseHigh } = factorsOf(context)
   const { module, stringsInParallel: parallel } = circuit
+  const isc_A = dimensioningIsc_A(module)
   return [
+    ...backLight(module),
     {
       code: 'design.reverse',
-      figures: { parallel, factor: current, isc_A: module.isc_A },
-      result: { value: (parallel - 1) * current * module.isc_A, unit: 'A', decimals: 1 },
+      figures: { parallel, factor: current, isc_A },
+      result: { value: (parallel - 1) * current * isc_A, unit: 'A', decimals: 1 },
       source: 'iec-62548',
     },
     {
       code: 'design.fuse-from',
-      figures: { factor: fuseLow, isc_A: module.isc_A },
-      result: { value: fuseLow * module.isc_A, unit: 'A', decimals: 1 },
+      figures: { factor: fuseLow, isc_A },
+      result: { value: fuseLow * isc_A, unit: 'A', decimals: 1 },
       source: 'iec-62548',
     },
     {
       code: 'design.fuse-to',
-      figures: { factor: fuseHigh, isc_A: module.isc_A, module_A: module.maxSeriesFuse_A ?? 0 },
+      figures: { factor: fuseHigh, isc_A, module_A: module.maxSeriesFuse_A ?? 0 },
       result: {
-        value: Math.min(fuseHigh * module.isc_A, module.maxSeriesFuse_A ?? Number.POSITIVE_INFINITY),
+        value: Math.min(fuseHigh * isc_A, module.maxSeriesFuse_A ?? Number.POSITIVE_INFINITY),
         unit: 'A',
         decimals: 1,
       },
@@ -130,24 +162,24 @@ function kitInput({ instruments }: StepContext<'array'>, measures: Measurable): 
 /** The instruments' own limits against what a string can deliver: volts in the cold, amperes at a cloud's edge. */
 function kitChecks(context: StepContext<'array'>): Checked[] {
   const factors = factorsOf(context)
-  return circuitsOf(context).flatMap(({ tag, circuit }) => {
+  return circuitsOf(context).flatMap(({ tag, circuit, unclear }) => {
     const checks = [
       atMost('kit-voltage', 'V', coldVoltage(circuit, factors), kitInput(context, 'dc-voltage')),
-      atMost('kit-current', 'A', factors.current * circuit.module.isc_A, kitInput(context, 'dc-current')),
+      atMost('kit-current', 'A', factors.current * dimensioningIsc_A(circuit.module), kitInput(context, 'dc-current')),
     ]
     // A quantity that nothing in the kit measures is compared with nothing.
     return checks
       .filter((check) => check.limit !== null)
-      .map((check): Checked => ({ tag, circuit, check, unclear: null }))
+      .map((check): Checked => byWeather({ tag, circuit, check, unclear: null }, unclear))
   })
 }
 
 function surgeChecks(context: StepContext<'array'>): Checked[] {
   const factors = factorsOf(context)
-  return circuitsOf(context).flatMap(({ tag, circuit }) =>
+  return circuitsOf(context).flatMap(({ tag, circuit, unclear }) =>
     context.plant.surgeProtection.map((surge): Checked => {
       const check = atMost('voc-cold-surge', 'V', coldVoltage(circuit, factors), surge.data.ratedVoltage_V)
-      return { tag, circuit, check, unclear: null }
+      return byWeather({ tag, circuit, check, unclear: null }, unclear)
     }),
   )
 }
@@ -192,7 +224,7 @@ const dangers: readonly Danger[] = [
     more: surgeChecks,
     example: {
       source: 'computed: 24 * 37.40 V * (1 + 0.0031 * 35) is 995 V, past a 950 V inverter and under 1000 V modules',
-      others: (id) => [...strings(id, 1, 24), { kind: 'inverter', tag: 'INV', maxInput_V: 950 }],
+      others: (id) => [exampleSite, ...strings(id, 1, 24), { kind: 'inverter', tag: 'INV', maxInput_V: 950 }],
       verdict: 'outside',
     },
   },
@@ -208,6 +240,7 @@ const dangers: readonly Danger[] = [
     example: {
       source: 'computed: eight modules of 31 V work below 248 V when hot, under a window that begins at 300 V',
       others: (id) => [
+        exampleSite,
         ...strings(id, 1, 8),
         { kind: 'inverter', tag: 'INV', maxInput_V: 1000, trackerMin_V: 300, trackerMax_V: 800 },
       ],
@@ -221,7 +254,7 @@ const dangers: readonly Danger[] = [
     decimals: 1,
     nothing: 'design.no-switch',
     plates: ['string-plate', 'switch-plate', 'inverter-plate'],
-    sources: ['iec-60364-712'],
+    sources: ['iec-60364-712', 'iec-60059'],
     sum: currentSum,
     example: {
       source: 'computed: 1.25 * 13.2 A is 16.5 A, more than a 16 A switch carries',

@@ -1,9 +1,11 @@
 /** The circuits of an array as the design check sees them: strings alike are checked once. */
+import { STC_TEMPERATURE_C } from '../../pv/constants'
 import type { StringPart } from '../../plant/part'
 import type { PlantIndex } from '../../plant/plantIndex'
-import { type Circuit, type RatingCheck, type RatingFactors, ratingChecks } from '../../pv/ratings'
+import { type Circuit, nextRating, type RatingCheck, type RatingFactors, ratingChecks } from '../../pv/ratings'
 import type { Regime } from '../../regime/regime'
 import { decide, decidingOf, type Judgement, type Ruling } from '../../verdict/judgement'
+import type { Decided, Finding } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import type { StepContext } from '../step'
 
@@ -16,8 +18,8 @@ export function factorsOf(context: Pick<StepContext, 'limit'>): RatingFactors {
   }
 }
 
-/** What a string goes through, where nobody said which of several it is. */
-export type Unclear = 'which-switch' | 'which-inverter' | 'which-input'
+/** What a string goes through, where nobody said which of several it is; how cold and hot it gets, where nobody said. */
+export type Unclear = 'which-switch' | 'which-inverter' | 'which-input' | 'how-cold' | 'how-hot'
 
 type Unlike = { tag: string; ids: Set<string>; circuit: Circuit; unclear: readonly Unclear[] }
 export type Checked = {
@@ -36,12 +38,16 @@ function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart):
   if (!dcSwitch && plant.ofKind('dc-switch').length > 1) unclear.push('which-switch')
   if (!inverter && plant.ofKind('inverter').length > 1) unclear.push('which-inverter')
   if (parallel === null) unclear.push('which-input')
+  // A flat factor holds for any winter.
+  if ((site?.lowestTemperature_C ?? null) === null) unclear.push('how-cold')
+  if ((site?.highestCellTemperature_C ?? null) === null) unclear.push('how-hot')
   const circuit: Circuit = {
     module: string.data.moduleType.data,
     modulesInSeries: string.data.modulesInSeries,
     stringsInParallel: parallel ?? 1,
-    lowestTemperature_C: site?.lowestTemperature_C ?? 0,
-    highestCellTemperature_C: site?.highestCellTemperature_C ?? 0,
+    // Where nobody said: no winter is warmer and no roof cooler than this. What fails here fails anywhere.
+    lowestTemperature_C: site?.lowestTemperature_C ?? STC_TEMPERATURE_C,
+    highestCellTemperature_C: site?.highestCellTemperature_C ?? STC_TEMPERATURE_C,
     inverter: inverter && {
       maxInput_V: inverter.maxInput_V,
       trackerMin_V: inverter.trackerMin_V ?? null,
@@ -87,6 +93,20 @@ function wants(id: string): Unclear | null {
   return id === 'fuse-needed' ? 'which-input' : null
 }
 
+/** Which temperature of the site a check must know. */
+function wantsTemperature(id: string, school: Circuit['school']): Unclear | null {
+  if (id === 'vmp-hot-tracker') return 'how-hot'
+  if (id === 'vmp-cold-tracker') return 'how-cold'
+  return id.startsWith('voc-cold') || id === 'kit-voltage' ? (school === 'flat' ? null : 'how-cold') : null
+}
+
+/** A check that goes by a temperature which nobody said is not made, unless it fails whatever that is. */
+export function byWeather(one: Checked, unclear: readonly Unclear[]): Checked {
+  const wanted = wantsTemperature(one.check.id, one.circuit.school)
+  if (!wanted || !unclear.includes(wanted) || one.check.verdict === 'outside') return one
+  return { ...one, check: { ...one.check, value: null, verdict: 'not-yet' }, unclear: wanted }
+}
+
 /** Whether the plant has the device which a check holds the string against: without it there is nothing to check. */
 function isThere(id: string, circuit: Circuit): boolean {
   if (id.endsWith('-switch')) return circuit.switch !== null
@@ -107,15 +127,23 @@ export function checksOf(context: StepContext<'array'>, ids: readonly string[]):
       const carries = check.id.startsWith('isc-') && unclear.includes('which-input') ? 'which-input' : null
       const open = asked && unclear.includes(asked) ? asked : carries
       if (open) return [{ tag, circuit, check: { ...check, verdict: 'not-yet' }, unclear: open }]
-      return isThere(check.id, circuit) ? [{ tag, circuit, check, unclear: null }] : []
+      return isThere(check.id, circuit) ? [byWeather({ tag, circuit, check, unclear: null }, unclear)] : []
     }),
   )
 }
+
+const isByWeather = ({ unclear }: Checked): boolean => unclear === 'how-cold' || unclear === 'how-hot'
 
 /** How near a check is to its limit, 1 on it; none without a limit. */
 const nearness = ({ check }: Checked): number => {
   if (check.value === null || check.limit === null) return -1
   return check.limit === check.high ? check.value / check.limit : check.limit / Math.max(check.value, 1e-9)
+}
+
+/** What must be carried, in words: the size that a shop has. */
+function sizeOf({ id, value }: Checked['check'], verdict: Decided): { also?: Finding['also'] } {
+  const next = value === null || verdict === 'not-yet' || !id.startsWith('isc-') ? null : nextRating(value)
+  return next === null ? {} : { also: [{ code: 'design.next-size', figures: { value: value!, next } }] }
 }
 
 function rulingOf(one: Checked, decimals: number, count: number): Ruling {
@@ -133,6 +161,7 @@ function rulingOf(one: Checked, decimals: number, count: number): Ruling {
     finding: {
       code,
       figures: { what: id, tag, unit, decimals, value: value ?? 0, limit: limit ?? 0, count },
+      ...sizeOf(check, decided),
     },
     line: {
       code: limit === null ? 'design.no-limit' : 'design.limit',
@@ -179,6 +208,6 @@ export function judgeDesign(
       .map((one, k) => ({ one, ruling: rulings[k]! }))
       .filter(({ one }) => shown.includes(one))
       .map(({ ruling }) => ruling),
-    { before: () => sum(deciding) },
+    { before: () => (isByWeather(deciding) ? [] : sum(deciding)) },
   )
 }

@@ -8,6 +8,7 @@ import { awayFrom, KEEP_OFF_m, placeAt, runsAlong } from '../../earth/garden'
 import { readValueOf } from '../../quantity/readValue'
 import { type Span, standingFor } from '../../quantity/span'
 import { type Cause, causeOf } from '../../verdict/cause'
+import { atMost } from '../../verdict/compare'
 import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
 import type { Decided, Figures, Finding } from '../../verdict/verdict'
 import { deadGate } from '../gates'
@@ -90,6 +91,26 @@ function againstLimits(context: ElectrodeContext, found: ElectrodeJudged, figure
     )
 }
 
+/** What a contract asks of it, beside what its devices need; without any device it is all that it is held against. */
+function againstTarget(context: ElectrodeContext, found: ElectrodeJudged, figures: Figures): Ruling[] {
+  const target_ohm = context.part.data.target_ohm ?? null
+  if (target_ohm === null) return []
+  return [
+    hold(context, {
+      step: 'electrode.target',
+      span: found.value,
+      text: standingFor(found.value).toFixed(decimalsOf(found.value)),
+      unit: 'ohm',
+      scale: 'log',
+      band: atMost(target_ohm),
+      source: 'company',
+      limit: { id: 'earth.target', value: target_ohm },
+      line: { code: 'electrode.target', decimals: 1 },
+      figures,
+    }),
+  ]
+}
+
 /** What else is to be said, and what it makes of the verdict at least. */
 const says: readonly [ElectrodeFinding, Decided | null][] = [
   ['no-reading', 'not-yet'],
@@ -103,6 +124,8 @@ function findingRulings(context: ElectrodeContext, found: ElectrodeJudged, figur
   const { value: allowed_pct } = context.limit('earth.spread')
   return says.flatMap(([finding, verdict]) => {
     if (!found.findings.includes(finding) || !verdict) return []
+    // It is held against its target: no device is wanted for a verdict.
+    if (finding === 'no-device' && context.part.data.target_ohm) return []
     const line = {
       code: `electrode.${finding}`,
       figures: { ...figures, allowed_pct },
@@ -128,8 +151,9 @@ export function judgeElectrodeStep(context: ElectrodeContext): Judgement {
       : one,
   )
   const along = alongMetal(context)
-  return decide([...findingRulings(context, found, figures), ...(along ? [along] : []), ...told], {
-    rule: told[0]?.rule ?? null,
+  const target = againstTarget(context, found, figures)
+  return decide([...findingRulings(context, found, figures), ...(along ? [along] : []), ...told, ...target], {
+    rule: told[0]?.rule ?? target[0]?.rule ?? null,
     before: () => [...sumLines(context, found), ...soilLines(context), ...singleLines(context)],
     after: () => planLines(context, standingFor(found.value)),
   })
@@ -159,6 +183,7 @@ export const electrode: ReadStep<'electrode'> = {
     { id: 'electrode-lead-off', hard: true },
     { id: 'buried-services', hard: true },
     { id: 'nobody-touches-spikes', hard: false },
+    { id: 'highest-range-first', hard: false },
   ],
   hookup: {
     drawing: 'electrode-spikes',
@@ -181,7 +206,15 @@ export const electrode: ReadStep<'electrode'> = {
   judge: judgeElectrodeStep,
   pictures: electrodePictures,
   planner: 'rods',
-  trend: { same: ['electrode-method', 'spike-distance', 'spike-bearing'], note: 'soil' },
+  // Another bearing is another way of setting it up only where metal lies along one of them.
+  trend: {
+    same: ['electrode-method', 'spike-distance'],
+    note: 'soil',
+    besides: {
+      slots: ['spike-bearing'],
+      where: ({ lines }) => lines.some(({ code }) => code === 'electrode.along-metal'),
+    },
+  },
   causes: (context, judgement) =>
     judgement.verdict === 'within' ? [] : causesOf(judgement.finding.code, context.part.data.tag),
   example: {
@@ -270,7 +303,10 @@ function causesOf(finding: string, tag: string): Cause[] {
   if (finding.startsWith('electrode.along-metal')) return [causeOf('metal-carries', 'fits', 'turn-the-spikes', figures)]
   return [
     ...(finding === 'electrode.spread-wide'
-      ? [causeOf('spikes-too-near', 'fits', 'current-spike-farther', figures)]
+      ? [
+          causeOf('spikes-too-near', 'fits', 'current-spike-farther', figures),
+          causeOf('spike-contact', 'may-fit', 'wet-the-spikes', figures),
+        ]
       : []),
     causeOf('dry-soil', 'may-fit', 'deeper-or-another-rod', figures),
     causeOf('electrode-clamp-loose', 'may-fit', 'clean-the-clamp', figures),

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { causes, evaluate, linesOf, picturesOf, stepKey } from '../../evaluate'
 import { readOverTrue } from '../../earth/fallOfPotential'
-import type { PartData, ServiceData } from '../../plant/part'
+import { type PartData, partDataSchema, type ServiceData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
+import { FactsBuilder, START_ms } from '../../testing/factsBuilder'
 import { choose, Installation, read } from '../../testing/installation'
 import { slotsAsked } from '../slot'
 import { readStepById } from '../index'
 import { defaultRegime } from '../../regime/shipped'
-import { exampleElectrode } from '../worked'
+import { exampleElectrode, exampleRcd, exampleSupply } from '../worked'
 
 type Slots = Record<string, SlotValue>
 const base: Slots = { 'electrode-method': choose('three-lead'), 'electrode-lead': choose('taken-off') }
@@ -161,9 +162,55 @@ describe('pictures of an electrode', () => {
     expect(
       trend?.kind === 'trend' && trend.points.map(({ value, alike, counts, note }) => [value, alike, counts, note]),
     ).toEqual([
-      [expect.closeTo(18.1, 9), false, false, null],
+      // Another bearing is no other set-up where nothing lies in the ground.
+      [expect.closeTo(18.1, 9), true, false, null],
       [expect.closeTo(14.033, 3), true, false, 'soil-dry'],
       [13, true, true, null],
     ])
+    expect(trend).toMatchObject({ change: { percent: expect.closeTo(-7.36, 1) } })
+  })
+
+  it('are unlike by their bearing where metal lies along one of them, or by their distance', () => {
+    const { says } = ground({}, pipe)
+    says({ ...base, 're-1': read(9), 're-2': read(9), 're-3': read(9), ...way(10) })
+    says({ ...base, 're-1': read(14), 're-2': read(14), 're-3': read(14), ...way(90, 30) })
+    says({ ...base, 're-1': read(14), 're-2': read(14), 're-3': read(14), ...way(100) })
+    const { one, evaluation } = says({ ...base, 're-1': read(13), 're-2': read(13), 're-3': read(13), ...way(90) })
+    const trend = picturesOf(evaluation, one, { slots: {} }).find((picture) => picture.kind === 'trend')
+    expect(trend?.kind === 'trend' && trend.points.map(({ alike }) => alike)).toEqual([false, false, true, true])
+  })
+})
+
+describe('the target of an electrode', () => {
+  const alike = (value: number): Slots => ({ ...base, 're-1': read(value), 're-2': read(value), 're-3': read(value) })
+  const taken = (value: number, target_ohm: number | null, withDevice = true) => {
+    const build = new FactsBuilder()
+    const supply = build.part({ ...exampleSupply, arrangement: 'TT' })
+    if (withDevice) {
+      const board = build.part({ kind: 'board', tag: 'DB1', name: 'House', boardId: null, phases: 1 })
+      build.part({ ...exampleRcd, boardId: board })
+    }
+    const id = build.part({ ...exampleElectrode, target_ohm })
+    build.reading('electrode', id, { slots: alike(value) })
+    expect(supply).toBeTruthy()
+    return evaluate(build.facts(), START_ms).byKey.get(stepKey('electrode', id))!
+  }
+
+  it('is held besides what its devices allow', () => {
+    expect(taken(16, null).verdict).toBe('within')
+    expect(taken(16, 10)).toMatchObject({ verdict: 'outside', finding: { code: 'electrode.target.outside' } })
+    expect(taken(10, 10)).toMatchObject({ verdict: 'close', finding: { code: 'electrode.target.close' } })
+    expect(taken(9, 10).verdict).toBe('within')
+  })
+
+  it('is all that it is held against where no device is entered', () => {
+    expect(taken(9, null, false)).toMatchObject({ verdict: 'not-yet', finding: { code: 'electrode.no-device' } })
+    expect(taken(9, 10, false)).toMatchObject({ verdict: 'within', finding: { code: 'electrode.target.within' } })
+    expect(taken(11, 10, false).verdict).toBe('outside')
+  })
+
+  it('of nothing is none', () => {
+    for (const target_ohm of [0, -5])
+      expect(partDataSchema.safeParse({ ...exampleElectrode, target_ohm }).success).toBe(false)
   })
 })

@@ -1,7 +1,7 @@
 /** Slots of the trips of a residual current device, and the trips that a reading holds. */
 import type { PartData, RcdData } from '../../plant/part'
 import type { RcdRules } from '../../rcd/judgeRcd'
-import { ADDITIONAL_PROTECTION_mA, type Multiple, type Rcd, type Waveform } from '../../rcd/limits'
+import { ADDITIONAL_PROTECTION_mA, halfSchools, type Multiple, type Rcd, type Waveform } from '../../rcd/limits'
 import type { Regime } from '../../regime/regime'
 import { choiceIn, figuresIn } from '../reading'
 import { choiceSlot, type Column, type NumberSlot, numberSlot, type Slot } from '../slot'
@@ -12,6 +12,7 @@ type Angle = 0 | 180
 type Asks = NonNullable<NumberSlot['only']>
 
 const severalMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] !== 'single'
+const isSingle: Asks = (part, regime) => !severalMultiples(part, regime)
 const fourMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] === 'four-multiples'
 const isAdditional = (part: PartData): boolean => part.kind === 'rcd' && part.rated_mA <= ADDITIONAL_PROTECTION_mA
 const additional: Asks = (part, regime) => severalMultiples(part, regime) && isAdditional(part)
@@ -54,7 +55,7 @@ const halves = timedSlots('half', 0.5, severalMultiples)
 /** The other half-wave is there under every school, and asked where it asks for both. */
 const otherHalfWave: readonly NumberSlot[] = [
   { ...onceOther, only: severalMultiples },
-  { ...onceOther, id: 'once-other-180', optional: true, only: (part, regime) => !severalMultiples(part, regime) },
+  { ...onceOther, id: 'once-other-180', optional: true, only: isSingle },
 ]
 const timeSlots: readonly NumberSlot[] = [
   ...halves,
@@ -63,6 +64,10 @@ const timeSlots: readonly NumberSlot[] = [
   ...timedSlots('two', 2, fourMultiples),
   ...timedSlots('five', 5, additional),
   ...timedSlots('five-cascade', 5, aboveOthers, true),
+  // What the school does not ask for may be read all the same: a customer's form may want it.
+  ...timedSlots('half-besides', 0.5, isSingle, true),
+  ...timedSlots('two-besides', 2, (part, regime) => !fourMultiples(part, regime), true),
+  ...timedSlots('five-besides', 5, (part, regime) => isSingle(part, regime) && isAdditional(part), true),
 ]
 
 const ramp = (id: string, waveform: Waveform, angle_deg: Angle | null, only?: Asks): NumberSlot =>
@@ -79,7 +84,7 @@ const rampSlots: readonly NumberSlot[] = [
 export const rcdSlots: readonly Slot[] = [waveformSlot, ...timeSlots, ...rampSlots]
 
 const halfIds = new Set(halves.map(({ id }) => id))
-const lastTimed = timeSlots.at(-1)!.id
+const lastTimed = 'five-cascade-180'
 
 /** Half the rated current first, or after all the other times, by school. */
 export function arrangeTrips(slots: readonly Slot[], regime: Regime): readonly Slot[] {
@@ -96,9 +101,13 @@ export const deviceOf = ({ type, delay, rated_mA, standard }: RcdData): Rcd => (
   standard,
 })
 
-export const rulesOf = ({ schools }: Regime): RcdRules => ({
-  sequence: schools['rcd.sequence'],
-  half: schools['rcd.half'],
+/** How long half the rated current flows: as the instrument is known to do it, else by the regime's school, ms. */
+export const halfWaitOf = ({ schools }: Regime, reading: Pick<Reading, 'instrument'> | null): number =>
+  reading?.instrument?.halfWait_ms ?? halfSchools[schools['rcd.half']]
+
+export const rulesOf = (regime: Regime, reading: Pick<Reading, 'instrument'> | null): RcdRules => ({
+  sequence: regime.schools['rcd.sequence'],
+  halfWait_ms: halfWaitOf(regime, reading),
   place: 'circuit',
 })
 

@@ -4,6 +4,7 @@ import type { PartData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
 import type { Regime, Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
+import { testId } from '../../testing/factsBuilder'
 import { choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
 import { slotsAsked } from '../slot'
@@ -15,8 +16,10 @@ const under = (schools: Partial<Schools>): Regime => ({
   ...defaultRegime,
   schools: { ...defaultRegime.schools, ...schools },
 })
+const allSlots = (data: PartData, regime: Regime) => slotsAsked(readStepById('rcd-trips'), { part: { data }, regime })
+/** What is asked, without what may only be read besides. */
 const slotsOf = (data: PartData, regime: Regime): string[] =>
-  slotsAsked(readStepById('rcd-trips'), { part: { data }, regime }).map((slot) => slot.id)
+  allSlots(data, regime).flatMap(({ id }) => (id.includes('-besides-') ? [] : [id]))
 
 describe('what a device is asked', () => {
   it('is half, once and five times, both half-waves; twice in a school of its own', () => {
@@ -41,6 +44,58 @@ describe('what a device is asked', () => {
   ] as const)('of type %s has the waveforms it must see', (type, more) => {
     const asked = slotsOf({ ...exampleRcd, type }, defaultRegime)
     expect(asked.filter((id) => !['once-0', 'once-other-180', 'ramp'].includes(id))).toEqual(more)
+  })
+})
+
+describe('what may be read besides', () => {
+  it.each(['single', 'three-multiples', 'four-multiples'] as const)('is every multiple, under %s too', (sequence) => {
+    const regime = under({ 'rcd.sequence': sequence })
+    const timed = allSlots({ ...exampleRcd, type: 'AC' }, regime).flatMap((slot) =>
+      slot.kind === 'number' && slot.of?.multiple ? [`${slot.of.multiple} ${slot.of.angle_deg}`] : [],
+    )
+    expect([...timed].sort()).toEqual(['0.5 0', '0.5 180', '1 0', '1 180', '2 0', '2 180', '5 0', '5 180'])
+    expect(new Set(timed).size).toBe(timed.length)
+  })
+
+  it('is judged where it is read, and wanted nowhere', () => {
+    const site = new Installation({ rcd: { type: 'AC' } })
+    const take = (more: Record<string, SlotValue>) =>
+      site.take('rcd-trips', site.rcd!, { 'once-0': ms(30), ...more }).says('rcd-trips', site.rcd!).verdict
+    expect(take({})).toBe('within')
+    expect(take({ 'five-besides-0': ms(22) })).toBe('within')
+    expect(take({ 'two-besides-180': ms(151) })).toBe('outside')
+  })
+})
+
+describe('half the rated current', () => {
+  const regime = under({ 'rcd.sequence': 'three-multiples' })
+  const tester = {
+    id: testId(9),
+    tag: '09',
+    name: 'Tester',
+    calibrationDue: null,
+    standIn: false,
+    accuracy: null,
+    most: null,
+  }
+  const sound = { 'once-0': ms(30), 'once-180': ms(31), 'five-0': ms(20), 'five-180': ms(21) }
+  const waited = (at_ms: number, halfWait_ms?: 300 | 2000) => {
+    const site = new Installation({ rcd: { type: 'AC' } })
+    site.regime = regime
+    const none = over(at_ms, 'ms')
+    const instrument = { ...tester, ...(halfWait_ms ? { halfWait_ms } : {}) }
+    const slots = { ...sound, 'half-0': none, 'half-180': none }
+    site.build.reading('rcd-trips', site.rcd!, { slots, conditions: null, instrument })
+    return site.says('rcd-trips', site.rcd!)
+  }
+
+  it('flows as long as the instrument is known to let it, whatever the company waits', () => {
+    expect(waited(300, 300).verdict).toBe('within')
+    expect(waited(1999, 2000).verdict).toBe('within')
+    expect(waited(300, 2000)).toMatchObject({ verdict: 'not-yet', code: 'rcd.half-too-short' })
+    // Nobody knows the instrument: the regime's two seconds stand.
+    expect(waited(300).verdict).toBe('not-yet')
+    expect(waited(1999).verdict).toBe('within')
   })
 })
 

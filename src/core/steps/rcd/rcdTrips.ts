@@ -19,10 +19,10 @@ import { type ReadTrip, type Tripped, tripCauses, tripRuling } from './tripRulin
 
 type Context = StepContext<'rcd'>
 
-const trippedIn = ({ part, regime }: Context): Tripped => ({
+const trippedIn = ({ part, regime, reading }: Context): Tripped => ({
   rcd: deviceOf(part.data),
   tag: part.data.tag,
-  rules: rulesOf(regime),
+  rules: rulesOf(regime, reading),
   five: regime.schools['rcd.five'],
 })
 
@@ -112,7 +112,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
   },
   pictures(context) {
     const rcd = deviceOf(context.part.data)
-    const rules = rulesOf(context.regime)
+    const rules = rulesOf(context.regime, context.reading)
     const asked = askedTrips(rcd, rules.sequence).map((one) => one.multiple)
     const device = {
       rcd,

@@ -3,7 +3,6 @@ import { standingFor } from '../../quantity/span'
 import { judgeTrip, type RcdRules } from '../../rcd/judgeRcd'
 import {
   type FiveSchool,
-  halfSchools,
   type Multiple,
   multiples,
   type Rcd,
@@ -16,7 +15,7 @@ import type { ReadTrip } from './tripRuling'
 
 export type TimedDevice = {
   rcd: Rcd
-  rules: Pick<RcdRules, 'half' | 'place'>
+  rules: Pick<RcdRules, 'halfWait_ms' | 'place'>
   five: FiveSchool
   waveform: Waveform
   /** What the school asks for: it has its lane before anything is read. */
@@ -57,7 +56,7 @@ export function timesPicture(
       .map((multiple) => ({
         multiple,
         current_mA: tripCurrent_mA(rcd, multiple, five, waveform),
-        ...(multiple === 0.5 ? { least_ms: halfSchools[rules.half], most_ms: null } : tripBand(rcd, multiple)),
+        ...(multiple === 0.5 ? { least_ms: rules.halfWait_ms, most_ms: null } : tripBand(rcd, multiple)),
       })),
     trips,
     beside: beside.map(({ tag, trips: others }) => ({ tag, trips: others.filter((one) => told.has(one.multiple)) })),

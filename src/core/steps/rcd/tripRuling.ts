@@ -14,7 +14,7 @@ export type ReadTrip = { trip: Trip; figure: Figure }
 export type Tripped = {
   rcd: Rcd
   tag: string
-  rules: Pick<RcdRules, 'half' | 'place'>
+  rules: Pick<RcdRules, 'halfWait_ms' | 'place'>
   five: FiveSchool
 }
 

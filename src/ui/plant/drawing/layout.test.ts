@@ -1,4 +1,4 @@
-import '@/words/ac'
+import '@/words/everyTest'
 import '@/words/plant'
 import { describe, expect, it } from 'vitest'
 import type { Verdict } from '@/core/verdict/verdict'

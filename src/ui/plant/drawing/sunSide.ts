@@ -1,7 +1,7 @@
 /** The side of the sun: arrays as headings, a lane a string, and what stands on the wire as far as the inverter. */
 import type { Part, PartKind } from '@/core/plant/part'
 import type { PartOf } from '@/core/plant/plantIndex'
-import { partName, say } from '@/words/say'
+import { figure, partName, say } from '@/words/say'
 import { type Lane, lanesOf } from './lanes'
 import {
   addTo,
@@ -58,8 +58,12 @@ function siteInto(side: SunSide, ground: Ground): void {
   const { site } = ground.plant
   if (!site) return
   const { lowestTemperature_C: lowest, highestCellTemperature_C: hottest } = site.data
-  // Nobody entered it: what is usual holds, and is drawn as something that is not known.
-  const isUsual = site.revision === ''
+  // Nobody said how cold it gets: drawn as something that is not known.
+  const isOpen = lowest === null || hottest === null
+  const told = say('drawing.site-is', {
+    lowest: lowest === null ? '?' : figure(lowest, 0),
+    hottest: hottest === null ? '?' : figure(hottest, 0),
+  })
   side.pieces.push({
     ...pieceOf({
       ground,
@@ -68,10 +72,10 @@ function siteInto(side: SunSide, ground: Ground): void {
       shapes: [symbol('sun', AT.sun, 24, 0.86)],
       labels: [
         label(60, 20, [{ text: say('drawing.site'), style: 'name' }]),
-        label(60, 38, [{ text: say('drawing.site-is', { lowest, hottest }), style: isUsual ? 'missing' : 'detail' }]),
+        label(60, 38, [{ text: told, style: isOpen ? 'missing' : 'detail' }]),
       ],
     }),
-    isPencil: isUsual,
+    isPencil: isOpen,
   })
 }
 

@@ -1,0 +1,4 @@
+import { curve } from './en/curve'
+import { addWords } from './say'
+
+addWords(curve)

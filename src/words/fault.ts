@@ -1,0 +1,4 @@
+import { fault } from './en/fault'
+import { addWords } from './say'
+
+addWords(fault)
