@@ -57,7 +57,7 @@ describe('the DC side on a certificate', () => {
   it('prints the inspection line by line, with words and marks', () => {
     expect(table('inspection').rows.length).toBe(siteInspection.slots.length)
     const labels = table('inspection').rows.find((cells) => cells[0]!.text.startsWith('Labels'))!
-    expect(labels[1]).toMatchObject({ text: 'Not as it should', verdict: 'outside' })
+    expect(labels[1]).toMatchObject({ text: 'To be mended', verdict: 'outside' })
     expect(labels[2]!.text).toBe('one is missing')
   })
 

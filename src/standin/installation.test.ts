@@ -51,8 +51,8 @@ function built(own: { supply?: object; circuit?: object; rcd?: object; circuitId
     pressStandIn(tester, key, of(kind), 'sky', START_ms, { setting: { slot, choices }, others: parts, ...connection })
   const value = (...all: Parameters<typeof press>): number => {
     const pressed = press(...all)
-    if (pressed.state !== 'shown') throw new Error(JSON.stringify(pressed))
-    return pressed.sample.value
+    if (pressed.state === 'refused') throw new Error(JSON.stringify(pressed))
+    return (pressed.state === 'swept' ? pressed.samples.at(-1)! : pressed.sample).value
   }
   return { parts, of, press, value }
 }
@@ -85,7 +85,7 @@ describe('a simulated installation', () => {
       code: 'standin-tripped',
       rcd: 'RCD1',
     })
-    expect(site.press('loop-impedance', 'circuit', 'zs', { 'loop-method': 'non-trip' }).state).toBe('shown')
+    expect(site.press('loop-impedance', 'circuit', 'zs', { 'loop-method': 'non-trip' }).state).toBe('swept')
   })
 
   it('reads over range where breakers are off, and low where a circuit leaks', () => {
@@ -140,5 +140,30 @@ describe('a simulated installation', () => {
     const site = built()
     expect(site.press('rcd-time', 'circuit')).toMatchObject({ state: 'refused', code: 'standin-not-here' })
     expect(site.press('loop-impedance', 'board')).toMatchObject({ state: 'refused', code: 'standin-not-here' })
+  })
+})
+
+describe('what a press of a simulated tester gives besides', () => {
+  const wide = { ...tester, ranges: [...tester.ranges, range('ac-voltage', 500, 0)] }
+  it('are the loops of one place: each conductor has its share', () => {
+    const { parts, of } = built()
+    const pressed = pressStandIn(wide, 'loop-impedance', of('circuit'), 'sky', START_ms, {
+      setting: { slot: 'zs', choices: { 'loop-method': 'non-trip' } },
+      others: parts,
+    })
+    if (pressed.state !== 'swept') throw new Error(pressed.state)
+    const loopOf = (pair?: string) =>
+      pressed.samples.find((one) => one.quantity === 'loop-impedance' && one.pair === pair)!.value
+    expect(pressed.samples.at(-1)!.pair).toBeUndefined()
+    expect(loopOf('L-N') + loopOf('N-PE')).toBeGreaterThan(loopOf())
+    expect(loopOf() + loopOf('N-PE')).toBeGreaterThan(loopOf('L-N'))
+    expect(pressed.samples.filter((one) => one.quantity === 'ac-voltage').map((one) => one.pair)).toEqual([
+      'L-N',
+      'L-PE',
+      'N-PE',
+    ])
+    // An instrument that shows no volts sends none.
+    const narrow = pressStandIn(tester, 'loop-impedance', of('supply'), 'sky', START_ms, { others: parts })
+    expect(narrow.state).toBe('shown')
   })
 })

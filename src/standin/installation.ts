@@ -196,6 +196,15 @@ export class Installation {
     return this.withParallelPaths_ohm(line) + this.r1r2_ohm(circuit, line)
   }
 
+  /** What each conductor has of the loops at the end of a circuit, ohm: a loose terminal is in the protective one. */
+  conductorsOf(circuit: Of<'circuit'>, line: Line = ''): { line: number; neutral: number; earth: number } {
+    const { line_mm2, length_m, layout } = circuit.data
+    const copper = (COPPER_mohm_mm2 * (length_m ?? USUAL.length_m)) / (line_mm2 ?? USUAL.line_mm2) / 1000
+    const own = layout === 'ring' ? copper / 4 : copper
+    const upToLine = this.wire_ohm(line) + own
+    return { line: upToLine, neutral: this.wire_ohm() + own, earth: this.zs_ohm(circuit, line) - upToLine }
+  }
+
   /** What a tester sees between two wires, Mohm: their own insulation, and beside it the way through earth. */
   pair_Mohm(circuit: Of<'circuit'>, pair: string): number {
     const own = (one: string) => this.insulation_Mohm(circuit, one.toLowerCase())

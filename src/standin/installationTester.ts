@@ -7,7 +7,7 @@ import type { Bench } from './bench'
 import { Installation, type Line, type Shape, type Spikes } from './installation'
 import { pressAtPlug } from './plugAdapter'
 import { chance, seedOf } from './random'
-import { type Pressed, shownOn } from './shown'
+import { type Besides, type Pressed, shownOn, withBesides } from './shown'
 
 type Of<Kind extends PartData['kind']> = { id: string; data: Extract<PartData, { kind: Kind }> }
 
@@ -32,7 +32,9 @@ export function pressOnInstallation(bench: Bench): Pressed {
     case 'circuit':
       return onCircuit(bench, site, part as Of<'circuit'>)
     case 'supply':
-      return bench.key === 'loop-impedance' ? show(bench, site.ze_ohm(lineOf(bench)) + touch(bench)) : notHere
+      return bench.key === 'loop-impedance'
+        ? withVolts(bench, site, show(bench, site.ze_ohm(lineOf(bench)) + touch(bench)))
+        : notHere
     case 'board':
       return bench.key === 'fault-current' ? onBoard(bench, site) : notHere
     case 'electrode':
@@ -47,6 +49,17 @@ export function pressOnInstallation(bench: Bench): Pressed {
 }
 
 const show = ({ instrument, key, at_ms }: Bench, value: number): Pressed => shownOn(instrument, key, value, at_ms)
+/** What stands between line, neutral and earth of a sound supply, and on metalwork while a device is tried. */
+function withVolts(bench: Bench, site: Installation, own: Pressed, more: readonly Besides[] = []): Pressed {
+  const line_V = site.nominal_V * (1.005 + 0.02 * draw(bench, 'volts'))
+  const lineName = lineOf(bench).toUpperCase() || 'L'
+  const besides: Besides[] = [
+    ['ac-voltage', `${lineName}-N` as 'L-N', line_V],
+    ['ac-voltage', `${lineName}-PE` as 'L-PE', line_V - 1],
+    ['ac-voltage', 'N-PE', 1 + 2 * draw(bench, 'neutral')],
+  ]
+  return withBesides(bench.instrument, own, [...besides, ...more], bench.at_ms)
+}
 const draw = ({ instrument, at_ms }: Bench, what: string): number =>
   chance(seedOf(`${instrument.id}:${what}:${at_ms}`))()
 /** The ohms of the probe's contact: less the firmer it is pressed, and nobody presses the same twice. */
@@ -64,16 +77,15 @@ const slotOf = ({ part, setting }: Bench): SlotOf => ofSlots.get(`${part.data.ki
 const lineOf = (bench: Bench): Line => slotOf(bench).line ?? ''
 
 function onBoard(bench: Bench, site: Installation): Pressed {
-  const { pair } = slotOf(bench)
-  if (pair) {
-    const [one, other] = pair.toLowerCase().split('-') as [Line, Line]
+  const [one, other] = (slotOf(bench).pair ?? '').toLowerCase().split('-') as [Line, Line]
+  if (other?.startsWith('l')) {
     const loop = site.lineLine_ohm(one, other)
     return show(bench, (Math.sqrt(3) * site.nominal_V) / (loop + touch(bench)))
   }
   const line = lineOf(bench)
   const toEarth = bench.setting.slot.startsWith('pefc')
   const loop = toEarth ? site.withParallelPaths_ohm(line) : site.lineNeutral_ohm(line)
-  return show(bench, site.nominal_V / (loop + touch(bench)))
+  return withVolts(bench, site, show(bench, site.nominal_V / (loop + touch(bench))))
 }
 
 function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pressed {
@@ -97,7 +109,19 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
   if (choices['loop-method'] === 'high-current' && nearest)
     return { state: 'refused', code: 'standin-tripped', rcd: nearest.data.tag }
   const noise = choices['loop-method'] === 'non-trip' ? NOISE_ohm * (draw(bench, 'noise') - 0.35) : 0
-  return show(bench, site.zs_ohm(circuit, lineOf(bench)) + noise + touch(bench))
+  const own = show(bench, site.zs_ohm(circuit, lineOf(bench)) + noise + touch(bench))
+  return withVolts(bench, site, own, circuit.data.phases === 3 ? [] : otherLoops(site, circuit))
+}
+
+/** The loops of the other pairs at the end of a circuit, and what flows in a fault there. */
+function otherLoops(site: Installation, circuit: Of<'circuit'>): Besides[] {
+  const { line, neutral, earth } = site.conductorsOf(circuit)
+  return [
+    ['loop-impedance', 'L-N', line + neutral],
+    ['loop-impedance', 'N-PE', neutral + earth],
+    ['fault-current', 'L-PE', site.nominal_V / (line + earth)],
+    ['fault-current', 'L-N', site.nominal_V / (line + neutral)],
+  ]
 }
 
 /** What a continuity test of a circuit shows: an end of a ring, its conductors crossed at a point, or both in a row. */
@@ -140,5 +164,7 @@ function onRcd(bench: Bench, site: Installation, rcd: Of<'rcd'>): Pressed {
   }
   if (bench.key !== 'rcd-time') return notHere
   const time_ms = site.trip_ms(rcd, multiple, angle_deg ?? 0, bench.at_ms)
-  return show(bench, time_ms === null || time_ms > WAITS_ms ? Number.POSITIVE_INFINITY : time_ms)
+  const own = show(bench, time_ms === null || time_ms > WAITS_ms ? Number.POSITIVE_INFINITY : time_ms)
+  const touch_V = (site.withParallelPaths_ohm() * rcd.data.rated_mA) / 1000
+  return withVolts(bench, site, own, [['ac-voltage', 'PE-earth', touch_V]])
 }

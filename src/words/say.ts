@@ -2,6 +2,7 @@
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
+import type { besides } from './en/besides'
 import type { account } from './en/account'
 import type { acSays } from './en/acSays'
 import type { charts } from './en/charts'
@@ -40,6 +41,7 @@ const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...dull, ...li
 type Later = typeof ac &
   typeof account &
   typeof acSays &
+  typeof besides &
   typeof charts &
   typeof compare &
   typeof curve &

@@ -159,8 +159,8 @@ describe('a board of fourteen circuits', () => {
     }
     const offer = '[data-testid=schedule-offered]'
     await openCell(page, '9.zs')
-    // The page hears what is paired with its job before the first figure comes.
-    await new Promise((resolve) => setTimeout(resolve, 2500))
+    // The page hears what is paired with its job, and it has just asked: the figure comes after the pen has moved on.
+    await page.waitForResponse((answer) => answer.url().includes(`/api/jobs/${joinery}/feed`))
     await pressed()
     await openCell(page, '10.zs')
     await page.waitForSelector(offer)

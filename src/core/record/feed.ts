@@ -52,6 +52,9 @@ export const sweepSchema = z.strictObject({
 })
 export type SweepPart = z.infer<typeof sweepSchema>
 
+/** Conductors between which one of several figures of a press stands; `PE-earth` is metalwork against the ground. */
+export const PAIRS = ['L-N', 'L-PE', 'N-PE', 'L1-N', 'L1-PE', 'L2-N', 'L2-PE', 'L3-N', 'L3-PE', 'PE-earth'] as const
+
 export const feedSampleSchema = z.strictObject({
   quantity: measurableSchema,
   value: z.number().min(-1e6).max(1e6),
@@ -62,6 +65,8 @@ export const feedSampleSchema = z.strictObject({
   at: z.iso.datetime({ offset: true }),
   /** The display's text; made from the instrument's decimals where it is not sent. */
   text: z.string().min(1).max(24).optional(),
+  /** Between which conductors, where one press gives several figures of a quantity. */
+  pair: z.enum(PAIRS).optional(),
   /** Of a curve: its points come in parts. */
   sweep: sweepSchema.optional(),
 })
@@ -82,8 +87,14 @@ export type LiveSample = {
   at: string
   /** When it was heard, by the office's clock; a page's own stand-ins are heard at once. */
   receivedAt?: string
+  pair?: string
   sweep?: SweepPart
 }
+
+/** Figures of one quantity that stand beside each other: by quantity, and by conductors where those are told. */
+export type ShownKey = Measurable | `${Measurable} ${string}`
+export const shownKey = ({ quantity, pair }: Pick<LiveSample, 'quantity' | 'pair'>): ShownKey =>
+  pair === undefined ? quantity : `${quantity} ${pair}`
 
 export type SampleRefusal =
   | { code: 'feed-quantity'; quantity: string }
@@ -101,9 +112,16 @@ export function liveSample(instrument: Instrument, sample: FeedSample): LiveSamp
   if ((sample.quantity === 'iv-curve') !== (sample.sweep !== undefined)) return { code: 'feed-sweep' }
   const read = readOf(sample, unit, factor, range.decimals)
   if (!read) return { code: 'feed-text', text: sample.text ?? '', value: sample.value }
-  const { sweep } = sample
+  const { sweep, pair } = sample
   const at = new Date(sample.at).toISOString()
-  return { instrumentId: instrument.id, quantity: sample.quantity, read, at, ...(sweep ? { sweep } : {}) }
+  return {
+    instrumentId: instrument.id,
+    quantity: sample.quantity,
+    read,
+    at,
+    ...(pair === undefined ? {} : { pair }),
+    ...(sweep ? { sweep } : {}),
+  }
 }
 
 /** What turns a value in a unit as it was written into one in the unit wanted; null where they measure different things. */

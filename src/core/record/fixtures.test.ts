@@ -163,6 +163,11 @@ describe('a sample of the feed', () => {
     })
   })
 
+  it('says between which conductors it stands, in words that are known', () => {
+    expect(liveSample(meter, sample({ pair: 'L-N' }))).toMatchObject({ pair: 'L-N' })
+    expect(() => sample({ pair: 'L to N' })).toThrow()
+  })
+
   it('is refused in a quantity or unit that is not the instrument’s', () => {
     expect(liveSample(meter, sample({ quantity: 'dc-voltage', unit: 'V' }))).toMatchObject({ code: 'feed-quantity' })
     expect(liveSample(meter, sample({ unit: 'V' }))).toMatchObject({ code: 'feed-unit' })

@@ -47,6 +47,8 @@ export type NumberSlot = SlotBase & {
   of?: SlotOf
   /** Set-up that is best as it was at the part's last reading: then the two can be compared. */
   again?: boolean
+  /** What the press of another figure gave besides: kept where it is there, asked of nobody. */
+  besides?: true
 }
 export type ChoiceSlot = SlotBase & {
   kind: 'choice'
@@ -136,6 +138,19 @@ export function lineSlots(
     ),
   ]
 }
+
+/** What the press of another figure gave besides, between which conductors. */
+export const besidesSlot = (
+  id: string,
+  measures: Measurable,
+  unit: Unit,
+  balloon: number,
+  of: SlotOf,
+  rest: Partial<Omit<NumberSlot, 'kind' | 'of' | 'besides' | 'optional'>> = {},
+): NumberSlot => numberSlot(id, measures, unit, balloon, { ...rest, of, optional: true, besides: true })
+
+/** Whether a slot is only what another figure's press gave besides. */
+export const isBesides = (slot: Slot): boolean => slot.kind === 'number' && slot.besides === true
 
 /** What slots are asked of: a part, under a regime. */
 export type Asked = { part: Pick<Part, 'data'>; regime: Regime }

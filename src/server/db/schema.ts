@@ -276,6 +276,8 @@ export const feedSample = mysqlTable(
       .notNull()
       .references(() => instrument.id),
     quantity: varchar({ length: 40 }).notNull(),
+    /** Between which conductors; empty where nobody said. */
+    pair: varchar({ length: 12 }).notNull().default(''),
     value: double().notNull(),
     bound: varchar({ length: 10 }).notNull(),
     text: varchar({ length: 24 }).notNull(),
@@ -286,7 +288,7 @@ export const feedSample = mysqlTable(
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [
-    uniqueIndex('feed_once_of_value').on(table.instrumentId, table.quantity, table.at, table.value),
+    uniqueIndex('feed_once_of_pair').on(table.instrumentId, table.quantity, table.pair, table.at, table.value),
     index('feed_by_time').on(table.receivedAt),
   ],
 )

@@ -60,6 +60,7 @@ export function demoInstruments(now: number): Instrument[] {
         { measures: 'continuity', accuracy: { ofReading_pct: 2, digits: 2 }, most: 200, decimals: 2 },
         { measures: 'insulation', accuracy: { ofReading_pct: 3, digits: 2 }, most: 999, decimals: 1 },
         { measures: 'loop-impedance', accuracy: { ofReading_pct: 3, digits: 2 }, most: 2000, decimals: 2 },
+        { measures: 'ac-voltage', accuracy: { ofReading_pct: 1, digits: 2 }, most: 500, decimals: 0 },
         { measures: 'fault-current', accuracy: { ofReading_pct: 5, digits: 5 }, most: 20_000, decimals: 0 },
         { measures: 'rcd-time', accuracy: { ofReading_pct: 2, digits: 2 }, most: 1999, decimals: 1 },
         { measures: 'rcd-current', accuracy: { ofReading_pct: 5, digits: 2 }, most: 1000, decimals: 1 },

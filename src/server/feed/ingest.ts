@@ -29,6 +29,7 @@ export async function ingest(
   const rows = live.map((one) => ({
     instrumentId: one.instrumentId,
     quantity: one.quantity,
+    pair: one.pair ?? '',
     value: one.read.value,
     bound: one.read.bound,
     text: one.read.text,
@@ -104,6 +105,7 @@ export async function feedOf(db: Queries, jobId: string, after: number | null, n
       },
       at: row.at.toISOString(),
       receivedAt: row.receivedAt.toISOString(),
+      ...(row.pair === '' ? {} : { pair: row.pair }),
       ...(row.sweep ? { sweep: row.sweep } : {}),
     })),
     paired,

@@ -2,7 +2,7 @@
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { causes } from '@/core/evaluate'
-import { choicesOf, slotsShown } from '@/core/steps/slot'
+import { choicesOf, isBesides, type NumberSlot, slotsShown } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
@@ -13,6 +13,7 @@ import { Rule } from '../rule/Rule'
 import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
 import { Before } from './Before'
+import { Besides } from './Besides'
 import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
 import { kitFor, isStarted } from './draft'
@@ -39,6 +40,8 @@ export function Bench(props: BenchProps) {
   const taking = useTaking(props, minded)
   const { draft, state, live, trap, next, canKeep, ready } = taking
   const { shut } = one
+  // Of several figures of one press the test's own is told.
+  const late = taking.late?.find(({ slot }) => !isBesides(slot)) ?? taking.late?.[0] ?? null
   const kit = kitFor(evaluation, one, measuredBy(step), Date.now())
   const tool = kit.find((instrument) => instrument.id === props.instrumentId) ?? null
   const shown = taking.taking ? null : one.counting
@@ -51,12 +54,13 @@ export function Bench(props: BenchProps) {
   }
   const answered = shown ? choicesOf(shown.entry.body) : draft.choices
   const askedSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
+  const besides = askedSlots.filter((slot): slot is NumberSlot => isBesides(slot))
   const { shownSlots, panel, seen } = usePanel({
     evaluation,
     one,
     taking,
     shown,
-    askedSlots,
+    askedSlots: besides.length > 0 ? askedSlots.filter((slot) => !isBesides(slot)) : askedSlots,
     tool,
     latest: props.latest,
     canWrite,
@@ -209,17 +213,18 @@ export function Bench(props: BenchProps) {
           )}
         </SlotBlocks>
       )}
+      {besides.length > 0 && <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />}
       {taking.saidPress && (
         <p className="said bad" role="alert">
           {taking.saidPress}
         </p>
       )}
-      {taking.late && (
+      {late && (
         <div className="ask" role="status" data-testid="late">
           <p>
             {say('feed.came-before', {
-              tag: facts.instruments.find(({ id }) => id === taking.late?.sample.instrumentId)?.tag ?? '',
-              value: shownText(taking.late.slot, taking.late.sample),
+              tag: facts.instruments.find(({ id }) => id === late.sample.instrumentId)?.tag ?? '',
+              value: shownText(late.slot, late.sample),
             })}
           </p>
           <Button onClick={taking.takeLate}>{say('feed.take')}</Button>

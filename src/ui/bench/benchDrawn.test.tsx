@@ -92,7 +92,7 @@ describe('the bench', () => {
     expect(count(html, 'data-option="as-it-should"')).toBe(17)
     expect(count(html, 'data-option="not-as-it-should"')).toBe(17)
     expect(count(html, 'class="row next"')).toBe(1)
-    expect(html).toContain('keys 1 as it should, 2 not as it should, 3 left out')
+    expect(html).toContain('keys 1 acceptable, 2 to be mended, 3 left out')
   })
 
   it('draws only the figures of the method that was set up', () => {

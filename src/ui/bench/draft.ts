@@ -269,7 +269,9 @@ export function instrumentsFor(
     one.calibrationDue !== null && Date.parse(`${one.calibrationDue}T23:59:59Z`) < now
   // On the AC side the instrument which knows loops comes first, on the DC side any other.
   const strange = (one: Instrument): number =>
-    Number(one.ranges.some((range) => range.measures === 'loop-impedance') !== isAc)
+    // At a plug its adapter is in already.
+    Number(kind === 'charge-point' && !one.can?.includes('ev-adapter')) +
+    Number(one.ranges.some((range) => range.measures === 'loop-impedance') !== isAc) / 2
   return facts.instruments
     .filter((one) => one.ranges.some((range) => range.measures === measures))
     .sort((a, b) => Number(isDue(a)) - Number(isDue(b)) || strange(a) - strange(b) || a.tag.localeCompare(b.tag))

@@ -6,7 +6,7 @@ import type { Body, Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
 import type { Judgement } from '@/core/verdict/judgement'
-import type { Heard } from '../live/liveFeed'
+import type { Heard, Latest } from '../live/liveFeed'
 
 /** What an instrument is pressed for: the slot, and how the test was set up. */
 export type PressSetting = {
@@ -50,7 +50,7 @@ export type BenchProps = {
   conditions: Conditions | null
   /** Where there is no light meter today: what is known of the air. Null where light is wanted. */
   without: WithoutMeter | null
-  latest: Partial<Record<Measurable, Heard>>
+  latest: Latest
   /** What is watched while it is read, of the last few minutes. */
   watched: readonly Heard[]
   /** When this step was opened, by the office's clock, ms since 1970. */

@@ -3,13 +3,12 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CurveValue } from '@/core/curve/curveValue'
 import { isOffered } from '@/core/evaluation/hunts'
 import type { Body, Conditions, How } from '@/core/record/entry'
-import type { LiveSample } from '@/core/record/feed'
 import type { Measurable } from '@/core/record/instrument'
 import { isOnePress, watchedUntil } from '@/core/record/watch'
-import { type Slot, slotsShown } from '@/core/steps/slot'
+import { isBesides, type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
-import { cameBefore, type Heard } from '../live/liveFeed'
+import { cameBefore, freshIn, type Heard, isPairOf, timesOf } from '../live/liveFeed'
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
@@ -40,7 +39,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const [active, setActive] = useState<string | null>(null)
   const [saidPress, setSaidPress] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
-  const [late, setLate] = useState<Late | null>(null)
+  const [late, setLate] = useState<readonly Late[] | null>(null)
   const [confirming, setConfirming] = useState(false)
 
   const at = draft.conditions ?? conditions
@@ -86,27 +85,28 @@ export function useTaking(props: BenchProps, minded: Minded) {
   // A sample from the feed fills the slot that waits for its quantity; it becomes a reading only when it is kept.
   const { latest, watched, opened } = props
   const filled = useRef<Filled | null>(null)
-  const seen = useRef<Partial<Record<Measurable, string>>>(timesOf(latest))
+  const seen = useRef(timesOf(latest))
+  const shownNow = useRef<readonly Slot[]>([])
   // What is answered together is filled first: the level of this state, not of the one before.
   const openNow = useRef<readonly Slot[]>(state.open)
   const pressed = useRef(new Map<Measurable, Slot>())
   const optional = groupOf && group !== null ? slotsOf(one.step).filter((slot) => groupOf(slot) === group) : []
   openNow.current =
     groupOf && group !== null ? [...optional.filter((slot) => !draft.choices[slot.id]), ...state.open] : state.open
+  const asked = isRead(one.step) ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime }) : []
+  shownNow.current = asked
   useEffect(() => {
-    const fresh = slotsOf(one.step)
-      .filter((slot) => slot.measures && latest[slot.measures]?.at !== seen.current[slot.measures])
-      .filter((slot) => latest[slot.measures!] !== undefined && !latest[slot.measures!]!.old)
+    const heard = freshIn(latest, seen.current)
     seen.current = timesOf(latest)
     if (!canWrite) return
-    const taken = new Set<Measurable>()
-    for (const own of fresh) {
-      if (taken.has(own.measures!)) continue
-      taken.add(own.measures!)
+    const came: Late[] = []
+    for (const sample of heard) {
+      const own = slotOf(sample, shownNow.current, slotsOf(one.step))
+      if (!own) continue
+      const isNamed = isPairOf(own, sample)
       // What was pressed for keeps its place, however far somebody has come since; of groups no other one is filled.
-      const pressedFor = pressed.current.get(own.measures!)
-      pressed.current.delete(own.measures!)
-      const sample = latest[own.measures!]!
+      const pressedFor = isNamed ? own : pressed.current.get(sample.quantity)
+      if (!isNamed) pressed.current.delete(sample.quantity)
       // What still comes of one press belongs to its figure, and to no slot that waits besides.
       const last = filled.current
       const goesOn = sample.quantity === 'insulation' && last !== null && isOnePress(watched, last.sample, sample)
@@ -115,18 +115,19 @@ export function useTaking(props: BenchProps, minded: Minded) {
       if (!waiting && groupOf) continue
       const slot = waiting ?? own
       if (cameBefore(sample, opened)) {
-        setLate({ slot, sample })
+        came.push({ slot, sample })
         continue
       }
       setLate(null)
       const after = last === null ? null : goesOn && !pressedFor ? last.after : last.sample.at
-      filled.current = { slot, sample, after }
+      if (!isBesides(slot)) filled.current = { slot, sample, after }
       const points = watchedUntil(watched, sample, after)
       const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
       setTaking(true)
       setConfirming(false)
       setDraft((before) => ({ ...withSample(before, slot, sample, standIn, points), conditions }))
     }
+    if (came.length > 0) setLate(came)
   }, [latest, watched, opened, conditions, one.step, facts.instruments, canWrite, groupOf])
 
   const change = (next: Partial<Draft>): void => {
@@ -157,9 +158,13 @@ export function useTaking(props: BenchProps, minded: Minded) {
   /** What was shown before this step was open belongs here after all: somebody says so. */
   const takeLate = (): void => {
     if (!late) return
-    const standIn = facts.instruments.find((tool) => tool.id === late.sample.instrumentId)?.standIn ?? false
     change({})
-    setDraft((before) => withSample(before, late.slot, late.sample, standIn))
+    setDraft((before) =>
+      late.reduce((draft, { slot, sample }) => {
+        const standIn = facts.instruments.find((tool) => tool.id === sample.instrumentId)?.standIn ?? false
+        return withSample(draft, slot, sample, standIn)
+      }, before),
+    )
     setLate(null)
   }
   /** Where it is read belongs to the leads, not to the figure: it begins nothing. */
@@ -197,9 +202,9 @@ export function useTaking(props: BenchProps, minded: Minded) {
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
   /** What the simulated instrument is pressed for: the first open slot that an instrument fills, else the first of all. */
-  const asked = isRead(one.step) ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime }) : []
   const together = groupOf && group !== null ? asked.filter((slot) => groupOf(slot) === group) : []
-  const wantedSlot = [...together, ...state.open, ...asked].find((slot) => slot.measures !== null) ?? null
+  const wantedSlot =
+    [...together, ...state.open, ...asked].find((slot) => slot.measures !== null && !isBesides(slot)) ?? null
   const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
     if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
@@ -286,9 +291,15 @@ function settingOf(step: string, slot: Slot, draft: Draft, { parsed }: DraftStat
 
 export type Taking = ReturnType<typeof useTaking>
 
-function timesOf(latest: Partial<Record<Measurable, LiveSample>>): Partial<Record<Measurable, string>> {
-  return Object.fromEntries(Object.entries(latest).map(([measures, sample]) => [measures, sample.at]))
+/** Where a figure that is heard belongs: where its conductors are asked for, else to the test's own figures. */
+function slotOf(sample: Heard, shown: readonly Slot[], all: readonly Slot[]): Slot | null {
+  const named = shown.find((slot) => isPairOf(slot, sample))
+  if (named) return named
+  const own = all.find((slot) => slot.measures === sample.quantity && !isBesides(slot)) ?? null
+  // A loop of two other conductors is none of a test that asks for the loop of line and earth.
+  return sample.pair === undefined || LINE_EARTH.test(sample.pair) ? own : null
 }
+const LINE_EARTH = /^L\d?-PE$/
 
 /** What stands on the key that keeps: the one figure or answer, or that all of it is kept. */
 export function keepLabel(body: Body<'reading'>, slots: readonly Slot[]): string {

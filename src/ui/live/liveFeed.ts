@@ -2,16 +2,20 @@
  * What the paired instruments show now. Samples come from the server's feed; without reception the simulated ones run
  * on in the page, through the same schema. Real instruments are silent then, and the strip says so.
  */
-import type { Instrument, Measurable } from '@/core/record/instrument'
-import { feedSampleSchema, type LiveSample, liveSample } from '@/core/record/feed'
+import type { Instrument } from '@/core/record/instrument'
+import { feedSampleSchema, type LiveSample, liveSample, type ShownKey, shownKey } from '@/core/record/feed'
+import { isBesides, type Slot } from '@/core/steps/slot'
 import { ask } from '../device/api'
 
 /** A sample as this page heard it; `old` where it was there before the page began to listen. */
 export type Heard = LiveSample & { old?: true }
 
+/** What was shown last, by quantity, and by conductors where those were told. */
+export type Latest = Partial<Record<ShownKey, Heard>>
+
 export type Live = {
   paired: string[]
-  latest: Partial<Record<Measurable, Heard>>
+  latest: Latest
   /** The last few minutes of irradiance, oldest first. */
   light: { at: number; value: number }[]
   /** What is watched while it is read, of the last few minutes, oldest first. */
@@ -56,10 +60,11 @@ export class LiveFeed {
     const latest = { ...this.state.latest }
     let { light, watched } = this.state
     for (const sample of samples) {
-      const before = latest[sample.quantity]
+      const key = shownKey(sample)
+      const before = latest[key]
       // Each instrument has its own clock: only with itself is it later or earlier.
       if (!before || before.instrumentId !== sample.instrumentId || before.at <= sample.at)
-        latest[sample.quantity] = sweptSoFar(before, sample)
+        latest[key] = sweptSoFar(before, sample)
       if (isWatched(sample) && !watched.some((one) => one.at === sample.at && one.instrumentId === sample.instrumentId))
         watched = [...watched, sample]
       if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
@@ -158,3 +163,22 @@ export function lightTrend(light: Live['light']): { state: 'steady' | 'rising' |
   }
   return { state: 'steady', seconds: (last.at - since) / 1000 }
 }
+
+type Times = Partial<Record<ShownKey, string>>
+/** When each figure was shown last. */
+export const timesOf = (latest: Latest): Times =>
+  Object.fromEntries(Object.entries(latest).map(([key, sample]) => [key, sample?.at])) as Times
+
+/** What is shown anew since then, and was not there before this page listened. */
+export const freshIn = (latest: Latest, before: Times): Heard[] =>
+  Object.entries(latest).flatMap(([key, sample]) =>
+    sample && !sample.old && sample.at !== before[key as ShownKey] ? [sample] : [],
+  )
+
+/** Whether a slot is for just the quantity and the conductors that a figure was shown of. */
+export const isPairOf = (slot: Slot, { quantity, pair }: LiveSample): boolean =>
+  pair !== undefined && slot.kind === 'number' && slot.measures === quantity && slot.of?.pair === pair
+
+/** The slot of a test for what a press gave besides its own figure, if it keeps such. */
+export const besidesFor = (slots: readonly Slot[], sample: LiveSample): Slot | undefined =>
+  slots.find((slot) => isBesides(slot) && isPairOf(slot, sample))

@@ -11,7 +11,7 @@ import { slotsOf } from '@/core/steps/step'
 import { say } from '@/words/say'
 import { emptyDraft, kitFor, readDraft } from '../bench/draft'
 import type { JobStore } from '../device/jobStore'
-import type { Live, LiveFeed } from '../live/liveFeed'
+import { type Live, type LiveFeed, timesOf } from '../live/liveFeed'
 import { pressSimulated } from '../run/pressSimulated'
 import { figureOf } from './guideWords'
 import { pairedAdapter, useAdapter } from './useAdapter'
@@ -92,7 +92,7 @@ export function useTrips({ store, facts, evaluation, live, feed, point, onLeave 
   const measures = trip?.slot.measures
   const sample = measures ? live.latest[measures] : undefined
   // What was there before, or came while nothing was asked for, belongs to another trip.
-  const seen = useRef(new Set(Object.values(live.latest).map((one) => one.at)))
+  const seen = useRef(new Set(Object.values(timesOf(live.latest))))
   const fresh = sample && !sample.old && !seen.current.has(sample.at) ? sample : null
   useEffect(() => {
     if (!fresh || !state || !guide) return

@@ -6,7 +6,7 @@ import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import { measuredBy } from '@/core/steps/measuredBy'
 import type { Slot } from '@/core/steps/slot'
-import type { AnyReadStep } from '@/core/steps/step'
+import { type AnyReadStep, slotsOf } from '@/core/steps/step'
 import type { Flag, Verdict } from '@/core/verdict/verdict'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import {
@@ -24,7 +24,8 @@ import {
 } from '../bench/draft'
 import type { JobStore } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
-import { pressSimulated } from '../run/pressSimulated'
+import { besidesFor } from '../live/liveFeed'
+import { pressForAll } from '../run/pressSimulated'
 import { figuresOfCell, readBlock } from './block'
 import { cellRefuses, optionMeant, type Stood } from './cell'
 import { cellAt, cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
@@ -231,7 +232,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     const tool = toolFor(one)
     if (!tool?.standIn || !slot.measures || !canWrite) return false
     const before = latest.current[one.key] ?? blank(one)
-    const pressed = await pressSimulated(store, facts, evaluation, one, {
+    const pressed = await pressForAll(store, facts, evaluation, one, {
       measures: slot.measures,
       setting: { step: one.step.id, slot: slot.id, choices: before.choices },
       instrumentId: tool.id,
@@ -240,8 +241,12 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
       setSaid(pressed)
       return false
     }
-    own.current.add(nameOf(pressed))
-    take(one, slot, pressed, null)
+    for (const sample of pressed) {
+      own.current.add(nameOf(sample))
+      const other = besidesFor(slotsOf(one.step), sample)
+      if (other) take(one, other, sample, null)
+    }
+    take(one, slot, pressed.at(-1)!, null)
     return true
   }
 

@@ -2,11 +2,10 @@
 import { useEffect, useRef, useState } from 'react'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
-import type { Measurable } from '@/core/record/instrument'
 import { isOnePress, watchedUntil } from '@/core/record/watch'
-import type { Slot } from '@/core/steps/slot'
+import { type Slot, slotsShown } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
-import { cameBefore, type Heard, isFresh, type Live } from '../live/liveFeed'
+import { besidesFor, cameBefore, freshIn, type Heard, isFresh, type Live, timesOf } from '../live/liveFeed'
 import { cellsOf } from './model'
 import type { Schedule } from './useSchedule'
 
@@ -33,7 +32,7 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
   const place = here && `${here.one.key} ${here.slot.id}`
   const opened = useRef({ place, at: officeTime() })
   if (opened.current.place !== place) opened.current = { place, at: officeTime() }
-  const seen = useRef(timesOf(live))
+  const seen = useRef(timesOf(live.latest))
   const filled = useRef<Filled | null>(null)
 
   const put = (one: StepEvaluation, slot: Slot, sample: Heard): void => {
@@ -56,9 +55,21 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
     const isBlank = (slot: Slot): boolean => !(slot.kind === 'number' ? typed?.texts : typed?.choices)?.[slot.id]
     return inTurn.find((slot) => slot.measures === sample.quantity && isBlank(slot)) ?? null
   }
+  /** What a press gave besides stands with its test, wherever the pen is in it. */
+  const besides = (heard: readonly Heard[]): void => {
+    if (!here) return
+    const { step, part } = here.one
+    const shown = slotsShown(step as AnyReadStep, schedule.setUp[step.id] ?? {}, { part, regime: facts.regime })
+    for (const sample of heard) {
+      const slot = besidesFor(shown, sample)
+      if (slot && !schedule.isOwn(sample) && !cameBefore(sample, opened.current.at))
+        schedule.take(here.one, slot, sample, null)
+    }
+  }
   const hear = (): void => {
     const before = seen.current
-    seen.current = timesOf(live)
+    seen.current = timesOf(live.latest)
+    besides(freshIn(live.latest, before))
     const quantity = here?.slot.measures
     const sample = quantity ? live.latest[quantity] : undefined
     if (!here || !sample || sample.at === before[sample.quantity] || sample.old || schedule.isOwn(sample)) return
@@ -88,6 +99,3 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
     },
   }
 }
-
-const timesOf = ({ latest }: Live): Partial<Record<Measurable, string>> =>
-  Object.fromEntries(Object.values(latest).map((sample) => [sample.quantity, sample.at]))

@@ -15,8 +15,7 @@ export const dc = {
 
   'step.inspection.title': 'Inspect the site',
   'step.inspection.short': 'Inspection',
-  'step.inspection.about':
-    'Look before you measure. Each line: as it should, not as it should, or left out with a word.',
+  'step.inspection.about': 'Look before you measure. Each line: acceptable, to be mended, or left out with a word.',
   'step.lead-null.title': 'Null the test leads',
   'step.lead-null.short': 'Lead null',
   'step.lead-null.about':
@@ -59,8 +58,8 @@ export const dc = {
   'step.close-out.short': 'Close-out',
   'step.close-out.about': 'Everything that was opened is closed, and everything that came up comes down.',
 
-  'choice.as-it-should': 'As it should',
-  'choice.not-as-it-should': 'Not as it should',
+  'choice.as-it-should': 'Acceptable',
+  'choice.not-as-it-should': 'To be mended',
   'choice.check-left-out': 'Left out',
   'choice.each-to-earth': '− to earth, then + to earth',
   'choice.joined-to-earth': '+ and − joined, to earth',
@@ -149,8 +148,8 @@ export const dc = {
   'measures.azimuth': 'azimuth',
 
   'finding.repeat-after-remedy': 'To be done again: {reason}',
-  'finding.checks.outside': '{what:slot}: not as it should be.',
-  'finding.checks.outside-more': '{what:slot}: not as it should be, and {more} more.',
+  'finding.checks.outside': '{what:slot}: to be mended.',
+  'finding.checks.outside-more': '{what:slot}: to be mended, and {more} more.',
   'finding.checks.not-yet': '{count} lines are open. The next: {what:slot}.',
   'finding.checks.within': 'All {count} lines are as they should be.',
   'finding.checks.within-but': 'As it should be; {left} of {count} lines left out.',
@@ -343,7 +342,7 @@ export const dc = {
     'With the string floating, read + to earth and − to earth: their ratio tells where along string {tag} it sits.',
   'next.take-surge-out': 'Take the surge protection out of its base and read again, or test at 250 V and say so.',
 
-  'working.checks.rule': 'Each of {count} lines is looked at; one that is not as it should be is a defect',
+  'working.checks.rule': 'Each of {count} lines is looked at; one that is not acceptable is a defect',
   'working.lead-null.rule': 'Nulled leads show with their clips joined at most',
   'working.safe-isolation.rule': 'No plug is parted above',
   'working.sensors.tilt': 'Sensor {read}° against {entered_deg:0}° entered: allowed ±',

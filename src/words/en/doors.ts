@@ -18,7 +18,7 @@ export const doors = {
   'refused.slot-unknown': 'This step has no slot of that name.',
   'refused.choice-retired':
     'That is a test of its own now, live, with Ze. Choose on the plant how the electrode is tested.',
-  'refused.words-wanted': '{slot:slot}: say in a few words what is not as it should be.',
+  'refused.words-wanted': '{slot:slot}: say in a few words what is to be mended.',
   'refused.choice-unknown': 'Choose one of the answers that the step offers.',
   'refused.number-wanted': 'This slot takes a figure.',
   'refused.unit-of-slot': 'This slot takes {unit:unit}; {given:unit} was sent.',

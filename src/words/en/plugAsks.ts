@@ -118,7 +118,7 @@ export const plugAsks = {
   'slot.v-l3-pe': 'L3 to PE',
   'slot.v-n-pe': 'N to PE',
   'slot.plug-rotation': 'Rotation',
-  'slot.plug-loop-mode': 'By',
+  'slot.plug-loop-mode': 'Loop mode',
   'slot.stayed-on': 'The outlet',
   'slot.plug-waveform': 'Waveform',
   'slot.plug-ramp-0': 'Ramp, 0°',

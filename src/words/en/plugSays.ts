@@ -225,7 +225,6 @@ export const plugSays = {
   'working.point-current.bound-point': 'Point',
   'working.point-current.bound-set': 'Set to',
   'working.point-current.bound-limit': 'Load limit',
-  'working.point-voltages.supply': 'Nominal −{low_pct:0} % to +{high_pct:0} %',
   'working.point-voltages.neutral': 'Neutral to earth, at most',
   'working.point-voltages.rotation': 'Three lines turn right',
   'working.point-trips.waveform': 'Waveform of the trips, by this regime: {asked:choice}',

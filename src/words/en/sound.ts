@@ -5,7 +5,7 @@ export const sound = {
   'finding.sound.warm-cells':
     '{low_pct:0} % below the plate’s {plate_V:1} V is the warmth: cells at {cell_C:0} °C cost {byWarmth_pct:1} %, {irradiance_Wm2:0} W/m² {byLight_pct:1} %.',
   'finding.sound.longer':
-    'String {tag} has {more|one:# module|other:# modules} more than string {other}: {more_V:1} V above it is as it should be.',
+    'String {tag} has {more|one:# module|other:# modules} more than string {other}: {more_V:1} V above it is right.',
   'finding.sound.risen':
     'It rose while the array charged: {read} MΩ is the lowest once it stood. A cable of some length takes a minute.',
   'finding.sound.above-electrode':

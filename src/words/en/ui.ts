@@ -118,7 +118,7 @@ export const ui = {
   'action.close': 'Close',
   'action.keep': 'Keep: {what}',
   'action.keep-value': 'Keep {value} {unit:unit}',
-  'action.check-keys': '{what}: keys 1 as it should, 2 not as it should, 3 left out',
+  'action.check-keys': '{what}: keys 1 acceptable, 2 to be mended, 3 left out',
   'action.words-wanted': '{what}: a few words are wanted',
   'action.choice-keys': '{what}: keys 1 to {count}',
   'action.keep-all': 'Keep the reading',
@@ -149,7 +149,7 @@ export const ui = {
   'reason.override.action': 'Go on',
   'reason.snag.title': 'Write a snag down, {part}',
   'reason.snag.about': 'A snag is kept with your name and printed until it is mended and tested again.',
-  'reason.snag.label': 'What is not as it should be?',
+  'reason.snag.label': 'What is to be mended?',
   'reason.snag.action': 'Write it down',
   'remedy.title': 'Mended, {part}',
   'remedy.about':

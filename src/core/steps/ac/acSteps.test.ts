@@ -148,7 +148,7 @@ describe('fault currents', () => {
     const site = new Installation()
     const found = site.take('fault-current', site.board, currents(860, 815)).says('fault-current', site.board)
     expect(found.verdict).toBe('within')
-    expect(found.one.finding.figures.ipf).toBeCloseTo(860, 6)
+    expect(found.one.finding.figures.ipf_kA).toBeCloseTo(0.86, 9)
   })
 
   it('cannot be less than Ze alone gives: 860 A against 0.21 ohm', () => {
@@ -162,7 +162,7 @@ describe('fault currents', () => {
     const site = new Installation({ supply: { phases: 3 } })
     const found = site.take('fault-current', site.board, currents(2000, 3100)).says('fault-current', site.board)
     expect(found).toMatchObject({ verdict: 'outside' })
-    expect(found.one.finding.figures.ipf).toBeCloseTo(6200, 6)
+    expect(found.one.finding.figures.ipf_kA).toBeCloseTo(6.2, 9)
   })
 
   it('are a reading and no verdict where no breaking capacity is entered', () => {

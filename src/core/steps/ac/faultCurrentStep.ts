@@ -12,10 +12,11 @@ import type { Decided } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { liveGates } from '../gates'
 import { hold, notYet, ruled } from '../holding'
-import { type Figure, figuresOf, highestOf, lowestOf } from '../reading'
-import { isThreePhase, lineSlots, numberSlot } from '../slot'
+import { type Figure, figureOf, figuresOf, highestOf, lowestOf } from '../reading'
+import { isThreePhase, lineSlots, type NumberSlot, numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleBoard, exampleCircuit, exampleSupply } from '../worked'
+import { besidesRulings, earthLoop, loopsBesides, type OwnFigures, shareLines, voltsBesides } from './pressBesides'
 import { measuredZe, supplyOf } from './shared'
 
 type Context = StepContext<'board'>
@@ -23,8 +24,13 @@ type Context = StepContext<'board'>
 /** What a loop and a current read with two instruments may differ by at these currents, per cent [D]. */
 const AGREE_PCT = 15
 
-const pefcSlots = lineSlots('pefc', 'fault-current', 'A', 1)
-const psccSlots = lineSlots('pscc', 'fault-current', 'A', 2)
+/** Of one line the conductors are told: one press may give both. */
+const between = (pair: string, [one, ...lines]: readonly NumberSlot[]): readonly NumberSlot[] => [
+  { ...one!, of: { pair } },
+  ...lines,
+]
+const pefcSlots = between('L-PE', lineSlots('pefc', 'fault-current', 'A', 1))
+const psccSlots = between('L-N', lineSlots('pscc', 'fault-current', 'A', 2))
 /** Between two lines: instruments that can show it straight away. */
 const lineLineSlots = ['l1-l2', 'l1-l3', 'l2-l3'].map((pair) =>
   numberSlot(`line-line-${pair}`, 'fault-current', 'A', 2, {
@@ -101,7 +107,7 @@ export const faultCurrentStep: ReadStep<'board'> = {
   appliesTo: 'board',
   station: 'board',
   tag: 'live',
-  slots: [...pefcSlots, ...psccSlots, ...lineLineSlots],
+  slots: [...pefcSlots, ...psccSlots, ...lineLineSlots, earthLoop, ...loopsBesides, ...voltsBesides],
   stands: 'highest',
   readsOthers: true,
   counts: 'latest',
@@ -125,7 +131,7 @@ export const faultCurrentStep: ReadStep<'board'> = {
     if (!found) return notYet(context, 'fault-current.no-reading')
     const { spans, pefc, pscc } = found
     const ipf = spans.reduce((most, one) => (one.span.least > most.span.least ? one : most))
-    const figures = { ipf: ipf.span.least, pefc: pefc.read.text, pscc: pscc.read.text }
+    const figures = { ipf_kA: ipf.span.least / 1000, pefc: pefc.read.text, pscc: pscc.read.text }
     const { weakest_A, unknown } = breakingOf(context)
     if (weakest_A === null) return notYet(context, 'fault-current.no-device', figures)
     const rulings: Ruling[] = [ipf, ...spans.filter((one) => one !== ipf)].map(({ span, text }) =>
@@ -139,7 +145,7 @@ export const faultCurrentStep: ReadStep<'board'> = {
         source: 'bs7671-fault-current',
         limit: { id: 'ac.breaking', value: weakest_A },
         line: { code: 'fault-current.breaking', decimals: 0 },
-        figures,
+        figures: { ...figures, limit_kA: weakest_A / 1000 },
       }),
     )
     // One device of which nobody knows what it breaks may be the weakest of all.
@@ -152,7 +158,11 @@ export const faultCurrentStep: ReadStep<'board'> = {
       rulings.push(ruled(context, 'not-yet', 'fault-current.device-unknown', line, { ...figures, circuit: unknown }))
     }
     const ze = againstZe(context)
-    return decide(ze ? [...rulings, ze] : rulings, { before: () => currentLines(context, found) })
+    rulings.push(...besidesRulings(context, ownOf(context, found)))
+    return decide(ze ? [...rulings, ze] : rulings, {
+      before: () => currentLines(context, found),
+      after: () => shareLines(context, ownOf(context, found).lineEarth),
+    })
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []
@@ -169,6 +179,12 @@ export const faultCurrentStep: ReadStep<'board'> = {
     verdict: 'within',
   },
 }
+
+/** What one press showed at a board of one line. */
+const ownOf = (context: Context, { pefc, pscc }: { pefc: Figure; pscc: Figure }): OwnFigures => ({
+  lineEarth: figureOf(context, earthLoop),
+  ...(isThreePhase(context.part.data) ? {} : { pefc, pscc }),
+})
 
 /** Which of the currents is the highest, and what flows between two lines. */
 function currentLines(

@@ -14,6 +14,7 @@ import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleSupply } from '../worked'
+import { besidesRulings, voltsBesides } from './pressBesides'
 import { ratedOn, zeSlots } from './shared'
 
 /** What networks declare where nobody asked them, ohm. */
@@ -46,6 +47,7 @@ export const ze: ReadStep<'supply'> = {
   slots: [
     choiceSlot({ id: 'earthing-conductor', options: [OFF, 'earth-still-on'], sound: [OFF], balloon: 1 }),
     ...zeSlots,
+    ...voltsBesides,
   ],
   stands: 'highest',
   counts: 'latest',
@@ -81,8 +83,8 @@ export const ze: ReadStep<'supply'> = {
     if (read.length === 0) return notYet(context, 'ze.no-reading')
     const limit = limitOf(context)
     if (!limit) return notYet(context, 'ze.no-device', { read: read[0]!.read.text })
-    return decide(
-      read.map((one) =>
+    return decide([
+      ...read.map((one) =>
         hold(context, {
           step: 'ze',
           span: one.span,
@@ -99,7 +101,8 @@ export const ze: ReadStep<'supply'> = {
           },
         }),
       ),
-    )
+      ...besidesRulings(context, { lineEarth: null }),
+    ])
   },
   causes(context, judgement) {
     if (judgement.verdict !== 'outside') return []

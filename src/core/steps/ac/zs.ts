@@ -12,7 +12,8 @@ import type { WorkingLine } from '../../verdict/working'
 import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
-import { choiceIn, type Figure, figuresOf } from '../reading'
+import { choiceIn, type Figure, figureOf, figuresOf } from '../reading'
+import { besidesRulings, currentsBesides, jointCauses, loopsBesides, shareLines, voltsBesides } from './pressBesides'
 import { choiceSlot, isThreePhase, lineSlots, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
@@ -25,8 +26,11 @@ type Context = StepContext<'circuit'>
 /** A loop of more than this times its sum is a broken conductor, whoever stands in (house rule 16). */
 const FAR_ABOVE = 2
 
-const measured = { slot: 'loop-method', is: ['non-trip', 'high-current'] }
-const repeated = { slot: 'loop-method', is: ['non-trip'] }
+/** Three-lead low current; two leads where there is no neutral; two leads at high current; put together by a sum. */
+const METHODS = ['non-trip', 'two-lead-low', 'high-current', 'calculated'] as const
+const LOW: readonly string[] = ['non-trip', 'two-lead-low']
+const measured = { slot: 'loop-method', is: [...LOW, 'high-current'] }
+const repeated = { slot: 'loop-method', is: LOW }
 const repeat = (id: string): NumberSlot =>
   numberSlot(id, 'loop-impedance', 'ohm', 2, { when: repeated, optional: true, only: (part) => !isThreePhase(part) })
 const figureSlots: readonly NumberSlot[] = [
@@ -35,8 +39,9 @@ const figureSlots: readonly NumberSlot[] = [
   repeat('zs-3'),
 ]
 const slots: readonly Slot[] = [
-  choiceSlot({ id: 'loop-method', options: ['non-trip', 'high-current', 'calculated'], sticky: true, balloon: 1 }),
+  choiceSlot({ id: 'loop-method', options: METHODS, sticky: true, balloon: 1 }),
   ...figureSlots,
+  ...[...loopsBesides, ...currentsBesides, ...voltsBesides].map((slot) => ({ ...slot, when: measured })),
 ]
 
 type Sum = { ze: Figure; r1r2: Figure; span: Span }
@@ -51,6 +56,10 @@ function sumIn(context: Context): Sum | null {
 const isCalculated = ({ reading }: Context): boolean => choiceIn(reading, 'loop-method') === 'calculated'
 
 type Judged = { span: Span; text: string; slots: readonly string[] }
+
+/** The loop whose press gave the others too: the first one, of one line. */
+const lineEarthOf = (context: Context): Figure | null =>
+  isThreePhase(context.part.data) || isCalculated(context) ? null : figureOf(context, figureSlots[0]!)
 
 /** What every comparison of a loop takes: looked up once. */
 type Loop = { context: Context; sum: Sum | null; judged: readonly Judged[] }
@@ -266,14 +275,20 @@ export const zs: ReadStep<'circuit'> = {
     const before = (): WorkingLine[] => sumLines(context, loop.sum)
     if (!first) return notYet(context, 'zs.no-reading', {}, () => [...before(), ...mostLine(context)])
     const rulings = byDevice(loop)
-    if (rulings.length === 0) return noLimit(context, first.text)
-    return decide([...rulings, ...againstSum(loop), ...belowPath(loop)], { before, after: () => coldLine(context) })
+    const lineEarth = lineEarthOf(context)
+    const besides = besidesRulings(context, { lineEarth })
+    if (rulings.length === 0 && gravest(besides.map((one) => one.verdict)) !== 'outside')
+      return noLimit(context, first.text)
+    const after = () => [...coldLine(context), ...shareLines(context, lineEarth)]
+    return decide([...rulings, ...againstSum(loop), ...belowPath(loop), ...besides], { before, after })
   },
   sound: soundLoop,
   causes(context, judgement) {
     if (judgement.verdict !== 'outside' && !judgement.finding.code.endsWith('above-sum')) return []
     const figures = { tag: context.part.data.tag }
+    const sum = sumIn(context)
     return [
+      ...(sum ? jointCauses(context, lineEarthOf(context), standingFor(sum.span)) : []),
       causeOf('loose-terminal', 'may-fit', 'halve-the-circuit', figures),
       causeOf('light-contact', 'may-fit', 'press-firmly', figures),
       causeOf('device-too-big', 'may-fit', 'look-at-device', figures),

@@ -3,11 +3,11 @@
  * there are three. Sources: IEC 60038, EN 50160 (from memory); 50 V: IEC 60364-4-41 (from memory).
  */
 import { readValueOf } from '../../quantity/readValue'
-import { atMost, type Band } from '../../verdict/compare'
 import { causeOf } from '../../verdict/cause'
 import { decide, type Ruling } from '../../verdict/judgement'
-import { hold, notYet, ruled } from '../holding'
-import { choiceIn, type Figure, figuresOf } from '../reading'
+import { notYet, ruled } from '../holding'
+import { supplyVolts, touchVolts } from '../ac/supplyVolts'
+import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot, LINES, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
@@ -32,45 +32,6 @@ const rotation = choiceSlot({
   only: isPointThreePhase,
 })
 const slots: readonly Slot[] = [...toNeutral, ...toEarth, neutralEarth, rotation]
-
-function supplyRuling(context: PointContext, { slot, span, read }: Figure): Ruling {
-  const [low_pct, high] = [context.limit('ac.supply-low').value, context.limit('ac.supply-high')]
-  const nominal_V = context.plant.supplyOf(context.part)?.data.nominal_V ?? null
-  const pair = slot.of!.pair!
-  const line = { code: 'point-voltages.supply', figures: { low_pct, high_pct: high.value }, source: high.source }
-  if (nominal_V === null) return ruled(context, 'not-yet', 'point-voltages.no-supply', line, { read: read.text })
-  const band: Band = {
-    low: nominal_V * (1 - low_pct / 100),
-    high: nominal_V * (1 + high.value / 100),
-    closeLow: null,
-    closeHigh: null,
-  }
-  return hold(context, {
-    step: 'point-voltages',
-    span,
-    text: read.text,
-    unit: 'V',
-    band,
-    source: high.source,
-    limit: { id: 'ac.supply-high', value: band.high! },
-    line: { ...line, decimals: 0 },
-    figures: { pair, low: band.low! },
-  })
-}
-
-function neutralRuling(context: PointContext, { span, read }: Figure): Ruling {
-  const touch = context.limit('earth.touch-voltage')
-  return hold(context, {
-    step: 'point-neutral',
-    span,
-    text: read.text,
-    unit: 'V',
-    band: atMost(touch.value),
-    source: touch.source,
-    limit: { id: 'earth.touch-voltage', value: touch.value },
-    line: { code: 'point-voltages.neutral', decimals: 0 },
-  })
-}
 
 function rotationRuling(context: PointContext): Ruling[] {
   const seen = choiceIn(context.reading, rotation.id)
@@ -108,8 +69,8 @@ export const pointVoltages: ReadStep<'charge-point'> = {
     const lines = figuresOf(context, [...toNeutral, ...toEarth])
     const neutral = figuresOf(context, [neutralEarth])
     const rulings = [
-      ...lines.map((one) => supplyRuling(context, one)),
-      ...neutral.map((one) => neutralRuling(context, one)),
+      ...lines.map((one) => supplyVolts(context, one, 'point-voltages')),
+      ...neutral.map((one) => touchVolts(context, one, 'point-neutral', 'point-voltages.neutral')),
       ...rotationRuling(context),
     ]
     return rulings.length > 0

@@ -8,6 +8,7 @@ import { notYet } from '../holding'
 import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot, LINES, type NumberSlot, numberSlot } from '../slot'
 import type { Reading, ReadStep } from '../step'
+import { currentsBesides, loopsBesides } from '../ac/pressBesides'
 import { zs } from '../ac/zs'
 import { examplePoint, exampleServed } from './example'
 import {
@@ -49,6 +50,7 @@ export const pointZs: ReadStep<'charge-point'> = {
   slots: [
     choiceSlot({ id: 'plug-loop-mode', options: [SAFE, 'non-trip', 'high-current'], sticky: true, balloon: 2 }),
     ...figures,
+    ...[...loopsBesides, ...currentsBesides].map((slot) => ({ ...slot, only: isPointSinglePhase })),
     choiceSlot({ id: 'stayed-on', options: ['stays-on', 'point-tripped'], sound: ['stays-on'], balloon: 1 }),
   ],
   stands: 'highest',

@@ -7,7 +7,7 @@ import { defaultRegime } from '../../regime/shipped'
 import { testId } from '../../testing/factsBuilder'
 import { choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
-import { slotsAsked } from '../slot'
+import { isBesides, slotsAsked } from '../slot'
 import { exampleRcd } from '../worked'
 
 const ms = (value: number): SlotValue => read(value, 'ms', 1)
@@ -19,7 +19,7 @@ const under = (schools: Partial<Schools>): Regime => ({
 const allSlots = (data: PartData, regime: Regime) => slotsAsked(readStepById('rcd-trips'), { part: { data }, regime })
 /** What is asked, without what may only be read besides. */
 const slotsOf = (data: PartData, regime: Regime): string[] =>
-  allSlots(data, regime).flatMap(({ id }) => (id.includes('-besides-') ? [] : [id]))
+  allSlots(data, regime).flatMap((slot) => (isBesides(slot) || slot.id.includes('-besides-') ? [] : [slot.id]))
 
 describe('what a device is asked', () => {
   it('is half, once and five times, both half-waves; twice in a school of its own', () => {

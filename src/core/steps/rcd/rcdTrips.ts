@@ -7,6 +7,7 @@ import { askedTrips, recordedMultiple } from '../../rcd/judgeRcd'
 import { rampShares, tripBand } from '../../rcd/limits'
 import { decide } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
+import { besidesRulings, touchBesides, voltsBesides } from '../ac/pressBesides'
 import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
 import { notYet } from '../holding'
@@ -48,7 +49,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
   appliesTo: 'rcd',
   station: 'rcd',
   tag: 'live',
-  slots: rcdSlots,
+  slots: [...rcdSlots, touchBesides, ...voltsBesides],
   arrange: arrangeTrips,
   stands: 'highest',
   // A slow first trip counts: a device is not exercised until it passes.
@@ -92,10 +93,8 @@ export const rcdTrips: ReadStep<'rcd'> = {
     const rank = ({ trip }: ReadTrip): number => (trip.kind === 'time' && trip.multiple === recorded ? 0 : 1)
     // What goes on the schedule is told first, where nothing else has to be said.
     const ordered = [...rulings].sort((a, b) => rank(a.one) - rank(b.one))
-    return decide(
-      ordered.map(({ ruling }) => ruling),
-      { after: () => touchLine(context) },
-    )
+    const besides = besidesRulings(context, { lineEarth: null })
+    return decide([...ordered.map(({ ruling }) => ruling), ...besides], { after: () => touchLine(context) })
   },
   doubt(reading) {
     // Five times the current cannot take longer than once: the times stand in each other's places.
