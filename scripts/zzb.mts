@@ -1,5 +1,5 @@
 import { openBrowser, pageOf, sees } from '../tests/support/browser'
-import { base, demo, knock } from "../tests/support/server"
+import { base, demo, knock } from '../tests/support/server'
 
 const b = await openBrowser()
 const page = await pageOf(b, 'tester')
@@ -10,7 +10,9 @@ if (job) {
   await page.goto(`${base}/job#${job.id}/schedule`)
   await page.waitForSelector('[data-cell="10.zs"] button')
   await page.click('[data-cell="10.zs"] button')
-  await page.keyboard.down('Alt'); await page.keyboard.press('b'); await page.keyboard.up('Alt')
+  await page.keyboard.down('Alt')
+  await page.keyboard.press('b')
+  await page.keyboard.up('Alt')
   await sees(page, 'circuit 10')
   await new Promise((r) => setTimeout(r, 800))
   await page.screenshot({ path: '/tmp/b1.png' })

@@ -54,7 +54,7 @@ describe.each([DRIZZLE_SKY, PRACTICE_SKY])('light worked back under the %s', (se
       const id = sound[Math.floor(at / 613_000) % sound.length]!
       const { current_A, voltage_V } = stringUnder(sky, string, asBuilt(id, MODULES))
       const light = lightWorkedBack([{ current_A, uncertainty_A: 0.01 * current_A, module }], readAir(sky.air_C), 4)!
-      const { value, uncertainty } = expectation(voltsAt, weatherBy(light, readAir(sky.air_C), module))
+      const { value, uncertainty } = expectation(voltsAt, weatherBy(light, readAir(sky.air_C), module), 1)
       expect(Math.abs(voltage_V - value)).toBeLessThan(uncertainty)
       // A module less lies further away than the bracket is wide.
       expect(value - (voltage_V * (MODULES - 1)) / MODULES).toBeGreaterThan(uncertainty)

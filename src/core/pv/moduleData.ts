@@ -12,6 +12,8 @@ export const moduleDataFields = {
   cellsInSeries: z.number().int().min(1).max(400),
   noct_C: z.number().min(30).max(70).optional(),
   tolerance_pct: z.number().min(0).max(20).optional(),
+  /** What Voc and Isc may differ by from the plate, either way. */
+  vocIscTolerance_pct: z.number().min(0).max(20).optional(),
   maxSystemVoltage_V: z.number().positive().max(3000).optional(),
   maxSeriesFuse_A: z.number().positive().max(100).optional(),
   seriesResistance_ohm: z.number().min(0).max(20).optional(),

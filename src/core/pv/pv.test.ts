@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { exampleModule } from '../steps/worked'
 import { cellFromAir, cellFromBack, cellFromVoltage } from './cellTemperature'
 import { refuseConditions, weatherOf } from './conditions'
-import { expectation } from './expectation'
+import { expectation, MODULE_SPREAD_PCT, powerSpreadOf, spreadOf } from './expectation'
 import { findRoot } from './findRoot'
 import { moduleDataSchema, moduleDoubts } from './moduleData'
 import { lightTerm, quickRuleCurrent, quickRuleVoltage } from './quickRule'
@@ -92,9 +92,25 @@ describe('cell temperature', () => {
   it('is known worst from the air', () => {
     const model = moduleModel(exampleModule)
     const back = weatherOf(conditions(), exampleModule)!
-    const byBack = expectation(model.voc_V, back)
-    const byAir = expectation(model.voc_V, { ...back, cell: cellFromAir(20, 742, 45) })
+    const byBack = expectation(model.voc_V, back, MODULE_SPREAD_PCT)
+    const byAir = expectation(model.voc_V, { ...back, cell: cellFromAir(20, 742, 45) }, MODULE_SPREAD_PCT)
     expect(byAir.uncertainty).toBeGreaterThan(byBack.uncertainty)
+  })
+
+  it('leaves what the maker lets a module differ by from its plate', () => {
+    expect(spreadOf(exampleModule)).toBe(MODULE_SPREAD_PCT)
+    const model = moduleModel(exampleModule)
+    const back = weatherOf(conditions(), exampleModule)!
+    const [plain, loose] = [spreadOf(exampleModule), spreadOf({ ...exampleModule, vocIscTolerance_pct: 3 })].map(
+      (spread) => expectation(model.voc_V, back, spread),
+    )
+    // Squares add: 3 % in place of 1 % of the same voltage.
+    const more = loose!.uncertainty ** 2 - plain!.uncertainty ** 2
+    expect(more).toBeCloseTo((0.03 ** 2 - 0.01 ** 2) * plain!.value ** 2, 9)
+    expect(loose!.value).toBe(plain!.value)
+    // A tolerance of the power says nothing of voltage and current.
+    expect(spreadOf({ ...exampleModule, tolerance_pct: 5 })).toBe(MODULE_SPREAD_PCT)
+    expect(powerSpreadOf({ ...exampleModule, tolerance_pct: 5 })).toBe(5)
   })
 
   it('refuses light that no sky gives', () => {

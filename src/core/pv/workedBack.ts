@@ -7,7 +7,7 @@ import { combineUncertainties } from '../quantity/uncertainty'
 import { CELL_TEMPERATURE_UNCERTAINTY_K, cellFromAir, USUAL_NOCT_C } from './cellTemperature'
 import type { Weather } from './conditions'
 import { STC_IRRADIANCE_Wm2 } from './constants'
-import { type Expectation, MODULE_SPREAD_PCT } from './expectation'
+import { type Expectation, MODULE_SPREAD_PCT, spreadOf } from './expectation'
 import type { ModuleData } from './moduleData'
 import { quickRuleCurrent } from './quickRule'
 
@@ -92,5 +92,5 @@ export function plateBracket(
   const all = ANY_LIGHT_Wm2.flatMap((light) => [-air.uncertainty_K, air.uncertainty_K].map((off) => at(light, off)))
   const [low, high] = [Math.min(...all), Math.max(...all)]
   const value = (low + high) / 2
-  return { value, uncertainty: Math.hypot((high - low) / 2, (value * MODULE_SPREAD_PCT) / 100) }
+  return { value, uncertainty: Math.hypot((high - low) / 2, (value * spreadOf(module)) / 100) }
 }

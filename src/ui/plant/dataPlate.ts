@@ -19,6 +19,7 @@ export const plateFields = [
   { key: 'maxSystemVoltage_V', unit: 'V', needed: false },
   { key: 'maxSeriesFuse_A', unit: 'A', needed: false },
   { key: 'tolerance_pct', unit: 'pct', needed: false },
+  { key: 'vocIscTolerance_pct', unit: 'pct', needed: false },
   { key: 'bifacialGain_pct', unit: 'pct', needed: false },
 ] as const satisfies readonly { key: keyof ModuleData; unit: Unit; needed: boolean }[]
 

@@ -52,6 +52,7 @@ const usual: Record<Column, readonly string[]> = {
   maxSystemVoltage_V: ['maxsystemvoltage', 'systemvoltage', 'maximumsystemvoltage'],
   maxSeriesFuse_A: ['maxseriesfuse', 'seriesfuse', 'maxfuse', 'maximumseriesfuse'],
   tolerance_pct: ['tolerance', 'powertolerance', 'pmaxtolerance'],
+  vocIscTolerance_pct: ['vocisctolerance', 'toleranceofvocandisc', 'voctolerance', 'isctolerance'],
   bifacialGain_pct: ['bifacialgain', 'bifacialgainisc', 'rearsidegain'],
 }
 export const columnNames = Object.keys(usual) as Column[]

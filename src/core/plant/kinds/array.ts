@@ -3,12 +3,16 @@ import { tagSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const mountingSchema = z.enum(['open-rack', 'close-roof', 'insulated-back'])
+/** Metalwork of an array: all of it on one earth, rail rows that are apart from each other, or not earthed at all. */
+export const framesOf = ['bonded', 'apart', 'unearthed'] as const
 const schema = z.strictObject({
   kind: z.literal('array'),
   tag: tagSchema,
   tilt_deg: z.number().min(0).max(90),
   azimuth_deg: z.number().min(0).lt(360),
   mounting: mountingSchema,
+  /** Left away its frames and rails are on one earth. */
+  frames: z.enum(framesOf).optional(),
   /** Test category of IEC 62446-1: 2 asks for a curve of each string. Left away it is 1. */
   category: z.union([z.literal(1), z.literal(2)]).optional(),
 })
@@ -23,6 +27,7 @@ export const array: PartDescriptor<typeof schema> = {
     { id: 'tilt_deg', label: 'tilt' },
     { id: 'azimuth_deg', label: 'azimuth' },
     { id: 'mounting', label: 'mounting' },
+    { id: 'frames', label: 'frames', usual: 'bonded' },
     { id: 'category', label: 'category', usual: 1 },
   ],
   blank: (tag) => ({ kind: 'array', tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }),

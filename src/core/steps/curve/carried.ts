@@ -3,7 +3,7 @@ import type { CurvePoint } from '../../curve/points'
 import { byProcedure2 } from '../../curve/translate'
 import type { Weather } from '../../pv/conditions'
 import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C, thermalVoltage } from '../../pv/constants'
-import { expectation } from '../../pv/expectation'
+import { expectation, powerSpreadOf, spreadOf } from '../../pv/expectation'
 import { LIGHT_TERM_IDEALITY } from '../../pv/quickRule'
 import { rangeFor } from '../../record/instrument'
 import { modelOf } from '../dc/stringReading'
@@ -37,10 +37,15 @@ export function atStc(context: Context, points: readonly CurvePoint[], voc_V: nu
 /** What a sound string of these modules gives at the light and warmth of the sweep; each with its uncertainty. */
 export function expectedAt(context: Context, weather: Weather) {
   const model = modelOf(context)
-  const count = context.part.data.modulesInSeries
-  const voc = expectation((light, cell) => count * model.voc_V(light, cell), weather)
-  const isc = expectation((light, cell) => model.isc_A(light, cell), weather)
-  const pmax = expectation((light, cell) => count * model.maximumPower(light, cell).pmax_W, weather)
+  const { modulesInSeries: count, moduleType } = context.part.data
+  const { data } = moduleType
+  const voc = expectation((light, cell) => count * model.voc_V(light, cell), weather, spreadOf(data))
+  const isc = expectation((light, cell) => model.isc_A(light, cell), weather, spreadOf(data))
+  const pmax = expectation(
+    (light, cell) => count * model.maximumPower(light, cell).pmax_W,
+    weather,
+    powerSpreadOf(data),
+  )
   return { voc, isc, pmax, fill_pct: (100 * pmax.value) / (voc.value * isc.value) }
 }
 

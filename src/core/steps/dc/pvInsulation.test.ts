@@ -211,3 +211,48 @@ describe('insulation of a string, as handbook 5 and IEC 62446-1 table 2 (from me
     })
   })
 })
+
+describe('insulation against metalwork that is not on one earth', () => {
+  function on(frames: 'bonded' | 'apart' | 'unearthed', rows: number, slots: Record<string, SlotValue>) {
+    const build = new FactsBuilder()
+    const plane = { kind: 'array', tag: 'South', tilt_deg: 20, azimuth_deg: 170, mounting: 'open-rack' } as const
+    const arrayId = build.part({ ...plane, frames })
+    for (let row = 1; row <= rows; row++) build.part({ kind: 'row', tag: `R${row}`, arrayId, conductor: null })
+    const id = build.part({ ...exampleString(8), arrayId })
+    build.polarity(id)
+    const set = { method: choice('joined-to-earth'), 'set-voltage': choice('v500'), behaviour: choice('steady') }
+    const rest = { surface: choice('dry'), surge: choice('none-there') }
+    build.reading('pv-insulation', id, { slots: { ...set, ...rest, ...slots } })
+    const one = look(build.facts(), 'pv-insulation', id)
+    return [one.verdict, one.finding.code]
+  }
+  const joined = { joined: Mohm('640') }
+  const byRow = { against: choice('each-row') }
+
+  it('is as ever where all of it is, whether that was said or not', () => {
+    expect(on('bonded', 2, joined)[0]).toBe('within')
+    expect(on('bonded', 2, { ...joined, against: choice('one-earth') })[0]).toBe('within')
+  })
+
+  it('wants each row in turn where rails are apart, as many as the plant has', () => {
+    expect(on('apart', 2, joined)).toEqual(['not-yet', 'pv-insulation.rails-apart'])
+    const first = { ...byRow, 'row-1': Mohm('710') }
+    expect(on('apart', 2, first)).toEqual(['not-yet', 'pv-insulation.rows-missing'])
+    expect(on('apart', 2, { ...first, 'row-2': Mohm('655') })[0]).toBe('within')
+    // The lowest row decides, and a figure that is no row's stands for none.
+    expect(on('apart', 2, { ...first, 'row-2': Mohm('0.4') })[0]).toBe('outside')
+    expect(on('apart', 2, { ...first, ...joined })[1]).not.toMatch(/within/)
+    expect(on('apart', 0, first)).toEqual(['not-yet', 'pv-insulation.rows-unknown'])
+    expect(on('apart', 13, first)).toEqual(['not-yet', 'pv-insulation.rows-too-many'])
+    // A bound that decides nothing is no row read.
+    expect(on('apart', 2, { ...first, 'row-2': Mohm('<5') })[0]).toBe('not-yet')
+  })
+
+  it('wants frame and earth where frames are not earthed', () => {
+    expect(on('unearthed', 0, joined)).toEqual(['not-yet', 'pv-insulation.frames-unearthed'])
+    const both = { ...joined, against: choice('frame-and-earth') }
+    expect(on('unearthed', 0, both)[0]).toBe('not-yet')
+    expect(on('unearthed', 0, { ...both, 'to-earth-terminal': Mohm('800') })[0]).toBe('within')
+    expect(on('unearthed', 0, { ...both, 'to-earth-terminal': Mohm('0.6') })[0]).toBe('outside')
+  })
+})

@@ -12,9 +12,10 @@ import { isolatedGate, notReversed } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, lowestOf, figureOf, figuresOf, numberIn } from '../reading'
 import { risePictures } from '../rise'
-import { choiceSlot, numberSlot, type Slot } from '../slot'
+import { choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleString } from '../worked'
+import { againstSlot, earthRulings, earthSlot, notByRow, rowSlots } from './againstEarth'
 import {
   byGroup,
   departs,
@@ -30,10 +31,14 @@ import {
 } from './insulationAsked'
 import { insulationSum } from './workingOfInsulation'
 
-const eachWay = { slot: 'method', is: ['each-to-earth'] }
+const eachWay = [{ slot: 'method', is: ['each-to-earth'] }, notByRow]
 const negative = numberSlot('negative-to-earth', 'insulation', 'Mohm', 1, { when: eachWay })
 const positive = numberSlot('positive-to-earth', 'insulation', 'Mohm', 2, { when: eachWay })
-const joined = numberSlot('joined', 'insulation', 'Mohm', 1, { when: { slot: 'method', is: ['joined-to-earth'] } })
+const joined = numberSlot('joined', 'insulation', 'Mohm', 1, {
+  when: [{ slot: 'method', is: ['joined-to-earth'] }, notByRow],
+})
+/** Everything that is held against the least. */
+const against: readonly NumberSlot[] = [negative, positive, joined, ...rowSlots, earthSlot]
 const applied = numberSlot('applied', 'dc-voltage', 'V', 3, { optional: true })
 
 const slots: readonly Slot[] = [
@@ -43,6 +48,8 @@ const slots: readonly Slot[] = [
   negative,
   positive,
   joined,
+  ...rowSlots,
+  earthSlot,
   applied,
   choiceSlot({
     id: 'behaviour',
@@ -59,6 +66,7 @@ const slots: readonly Slot[] = [
     optional: true,
     balloon: 2,
   }),
+  againstSlot,
 ]
 
 const isSurgeIn = (context: StepContext<'string'>): boolean => choiceIn(context.reading, 'surge') === 'left-in'
@@ -75,7 +83,7 @@ function readingRulings(context: StepContext<'string'>, least: number): Ruling[]
   const band = atLeast(least, least * context.limit('close.insulation').value)
   const set_V = settingOf(choiceIn(context.reading, 'set-voltage')) ?? 0
   const source = sourceOf(context)
-  return figuresOf(context, [negative, positive, joined]).map(({ read, span }) =>
+  return figuresOf(context, against).map(({ read, span, slot }) =>
     hold(context, {
       step: 'pv-insulation',
       span,
@@ -87,6 +95,7 @@ function readingRulings(context: StepContext<'string'>, least: number): Ruling[]
       limit: { id: 'pv.insulation', value: least },
       line: { code: 'pv-insulation.least', figures: { read: read.text }, decimals: 1 },
       figures: { least, set_V },
+      slots: [slot.id],
     }),
   )
 }
@@ -217,7 +226,7 @@ export const pvInsulation: ReadStep<'string'> = {
     }
     // A pair of good readings counts by the lower: it is told first.
     const [first, ...more] = read.sort((a, b) => (a.rule!.measured!.value ?? 0) - (b.rule!.measured!.value ?? 0))
-    const tests = testRulings(context, wanted_V)
+    const tests = [...testRulings(context, wanted_V), ...earthRulings(context)]
     return decide([first!, ...more, ...tests.map((one) => saying(one, one.finding.code, first!.finding.figures))], {
       flags,
       before: () => insulationSum(context, ask),
@@ -225,7 +234,7 @@ export const pvInsulation: ReadStep<'string'> = {
   },
   sound(context) {
     if (choiceIn(context.reading, 'behaviour') !== 'risen-to-it') return []
-    const lowest = lowestOf(figuresOf(context, [negative, positive, joined]))
+    const lowest = lowestOf(figuresOf(context, against))
     return lowest ? [{ code: 'sound.risen', figures: { read: lowest.read.text } }] : []
   },
   causes(context, judgement) {
@@ -241,8 +250,7 @@ export const pvInsulation: ReadStep<'string'> = {
       causeOf('surge-protection-in', isSurgeIn(context) ? 'fits' : 'does-not-fit', 'take-surge-out', figures),
     ]
   },
-  pictures: (context) =>
-    risePictures(context.reading, [negative, positive, joined], insulationAsked(context)?.test.minimum_Mohm ?? null),
+  pictures: (context) => risePictures(context.reading, against, insulationAsked(context)?.test.minimum_Mohm ?? null),
   example: {
     source: 'IEC 62446-1:2016 table 2 (from memory): 9 modules of 37.40 V, system 421 V, are tested at 500 V, 1 Mohm',
     part: exampleString(9),

@@ -1,7 +1,7 @@
 /** What the voltage and the current of a string share: expectation, band, flags and referral. */
 import { type Weather, weatherOf } from '../../pv/conditions'
 import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../../pv/constants'
-import { type Expectation, expectation } from '../../pv/expectation'
+import { type Expectation, expectation, spreadOf } from '../../pv/expectation'
 import type { ModuleModel } from '../../pv/stringModel'
 import type { Limit, LimitId } from '../../regime/regime'
 import { type Band, bandAround, type Compared, compare } from '../../verdict/compare'
@@ -31,7 +31,7 @@ export function weatherAt(context: StepContext<'string'>, conditions: Reading['c
 
 export function expectAt(context: StepContext<'string'>, modelled: Modelled): Expectation | null {
   const weather = weatherAt(context, context.reading.conditions)
-  return weather ? expectation(modelled, weather) : null
+  return weather ? expectation(modelled, weather, spreadOf(context.part.data.moduleType.data)) : null
 }
 
 /**
@@ -153,7 +153,13 @@ export function judgeString(context: StepContext<'string'>, options: Options): J
   if (!weather && figure && !context.reading.conditions) return judgeWithoutLight(context, options, figure)
   if (!weather) return notYet(context, `${options.step}.${figure ? 'no-conditions' : 'no-reading'}`)
   if (!figure) return notYet(context, `${options.step}.no-reading`, {}, () => options.sum(weather))
-  return new StringJudgement(context, options, figure, weather, expectation(options.modelled, weather))
+  return new StringJudgement(
+    context,
+    options,
+    figure,
+    weather,
+    expectation(options.modelled, weather, spreadOf(context.part.data.moduleType.data)),
+  )
 }
 
 function stringFlags(

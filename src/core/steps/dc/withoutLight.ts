@@ -6,7 +6,7 @@
  */
 import { moduleModel } from '../../pv/stringModel'
 import type { StringPart } from '../../plant/part'
-import { expectation, type Expectation } from '../../pv/expectation'
+import { expectation, type Expectation, spreadOf } from '../../pv/expectation'
 import { plateBracket, weatherBy } from '../../pv/workedBack'
 import { medianOf } from '../../quantity/median'
 import type { Span } from '../../quantity/span'
@@ -132,7 +132,9 @@ function lightRuling(context: StepContext<'string'>, options: Options, figure: F
   const light = context.reading.beside?.light ?? null
   const air = airOf(context.reading)
   const weather = light && weatherBy(light, air, module)
-  const expected = weather ? expectation(options.modelled, weather) : plateBracket(options.modelled, air, module)
+  const expected = weather
+    ? expectation(options.modelled, weather, spreadOf(module))
+    : plateBracket(options.modelled, air, module)
   const limit = context.limit('pv.expectation.estimated')
   const band = bandAround(expected.value, limit.value, context.limit('close.two-sided').value)
   const span = inBracket(figure.span, expected)
