@@ -13,6 +13,7 @@ import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import { bareLetterhead, type Letterhead } from '@/core/record/company'
+import { isKind } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { isRemarkable } from '@/core/verdict/verdict'
 import type { InstrumentCopy } from '@/core/record/instrument'
@@ -222,6 +223,12 @@ function remarks(facts: Facts, evaluation: Evaluation): string[] {
         }),
       )
     }
+  }
+  for (const entry of facts.entries) {
+    if (!isKind(entry, 'regime-move')) continue
+    const who = facts.people.find((person) => person.id === entry.personId)?.name ?? ''
+    const { from, to, reason } = entry.body
+    list.push(say('certificate.regime-moved', { name: facts.regime.name, from, to, reason, who }))
   }
   return list
 }

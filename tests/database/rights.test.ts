@@ -112,6 +112,13 @@ const rows: Row[] = [
     notAssigned: HIDDEN,
   },
   {
+    route: 'jobs/[id]/regime',
+    path: (id) => `/api/jobs/${id}/regime`,
+    body: () => ({}),
+    may: { viewer: NO, tester: NO, supervisor: 422 },
+    notAssigned: HIDDEN,
+  },
+  {
     route: 'jobs/[id]/seal',
     path: (id) => `/api/jobs/${id}/seal`,
     body: () => ({}),

@@ -21,8 +21,13 @@ export class TestJob {
   readonly visitId = uuid()
   string = { id: uuid(), revision: '' }
 
-  async open(number: string, people: readonly string[] = [demo.person.tester, demo.person.viewer]): Promise<this> {
-    const wanted = { id: this.id, visitId: this.visitId, number, name: `Test job ${number}`, place: '', people }
+  async open(
+    number: string,
+    people: readonly string[] = [demo.person.tester, demo.person.viewer],
+    regime?: { id: string; version: number },
+  ): Promise<this> {
+    const named = { id: this.id, visitId: this.visitId, number, name: `Test job ${number}`, place: '', people }
+    const wanted = regime ? { ...named, regime } : named
     expect((await knock('supervisor', '/api/jobs', wanted)).status).toBe(201)
     const change = this.entry(
       { kind: 'plant-change', v: 1, before: null, after: { ...exampleString(11), tag: '2' }, base: null },

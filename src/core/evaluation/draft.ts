@@ -5,12 +5,13 @@ import type { Body, Conditions, Entry } from '../record/entry'
 import { correctedTime } from '../record/order'
 import type { Beside } from '../steps/beside'
 import type { ReadWithoutLight } from '../steps/reading'
-import { type Slot, missingSlots, slotsAsked } from '../steps/slot'
+import { choicesOf, type Slot, missingSlots, slotsAsked } from '../steps/slot'
 import { type AnyReadStep, isRead, type Reading, type StepContext } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import { judgeEntry } from './counting'
 import { contextOf, judgeStep, readingOf } from './judge'
+import { joiningTrap } from './kitGate'
 import { runOf, type Whole, wholeBehind } from './run'
 import type { Evaluation, GateState, StepEvaluation } from './types'
 
@@ -113,7 +114,8 @@ export function evaluateDraft(
   if (!isRead(step)) throw new Error(`evaluateDraft: expected a step that is read, got ${step.id}`)
   const whole = wholeBehind(evaluation)
   const context = contextIn(evaluation, one, body, at)
-  const trap = step.trap?.(context) ?? null
+  const joined = 1 + (step.sharedWith?.(context).length ?? 0)
+  const trap = step.trap?.(context) ?? joiningTrap(step, part, choicesOf(body), joined, evaluation)
   const { check, missing } = checkBody(evaluation, { step, part }, body)
   const run = runOf(whole)
   const judging = {

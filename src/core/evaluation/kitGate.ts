@@ -6,7 +6,7 @@ import type { Facts } from '../record/facts'
 import { type Ability, abilities, type Instrument, type Measurable } from '../record/instrument'
 import type { Regime } from '../regime/regime'
 import type { AnyReadStep, KitNeed, KitReach } from '../steps/step'
-import type { Figures } from '../verdict/verdict'
+import type { Figures, Finding } from '../verdict/verdict'
 import { isReach, lackCode, needFigures } from './kitNeed'
 import type { GateState } from './types'
 
@@ -63,6 +63,30 @@ export function kitGate(step: AnyReadStep, part: Part, view: View): GateState | 
   const id = best === null ? 'tester-unknown' : 'tester-rating'
   const figures = { tag: part.data.tag, needed: need.value, best: best ?? 0, unit: need.unit }
   return shut(id, best !== null, figures)
+}
+
+/**
+ * Why plus and minus of a string must not be joined with this kit: no switch in it is rated for its cold voltage and for
+ * 1.25 times the short-circuit current of all that is joined. Null where one is, or where nobody entered one.
+ * @param joined strings that are joined together
+ */
+export function joiningTrap(
+  { variants }: AnyReadStep,
+  part: Part,
+  choices: Readonly<Record<string, string | undefined>>,
+  joined: number,
+  { plant, facts }: View,
+): Finding | null {
+  if (part.data.kind !== 'string' || !variants?.some(({ slot, is, joins }) => joins && choices[slot] === is))
+    return null
+  const switches = facts.instruments.flatMap(({ joining }) => joining ?? [])
+  const needed_V = coldVoltageOf(part as StringPart, plant, facts.regime)
+  const needed_A = CURRENT_FACTOR * part.data.moduleType.data.isc_A * joined
+  if (switches.length === 0 || switches.some(({ most_V, most_A }) => most_V >= needed_V && most_A >= needed_A))
+    return null
+  const best = switches.reduce((one, other) => (other.most_V * other.most_A > one.most_V * one.most_A ? other : one))
+  const figures = { tag: part.data.tag, needed_V, needed_A, best_V: best.most_V, best_A: best.most_A }
+  return { code: 'kit.joining-too-weak', figures }
 }
 
 const isAbility = (need: Exclude<KitNeed, KitReach>): need is Ability => (abilities as readonly string[]).includes(need)

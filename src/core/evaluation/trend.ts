@@ -1,6 +1,6 @@
 /** Readings of one part over days and months: an electrode settles, soil dries and freezes. */
 import type { TrendPicture } from '../steps/picture'
-import { choiceIn } from '../steps/reading'
+import { choiceIn, numberIn } from '../steps/reading'
 import { isRead, type Standing } from '../steps/step'
 import type { ReadingEvaluation, StepEvaluation } from './types'
 
@@ -20,7 +20,7 @@ export function trendOf({ step, readings, counting }: StepEvaluation): TrendPict
     const isSpoilt = besides && [one, newest.reading].some(({ judgement }) => besides.where(judgement))
     return hasSame(trend.same) && (!isSpoilt || hasSame(besides.slots))
   }
-  const points = read.map(({ reading, value }) => point(reading, value, trend.note, isAlike(reading), counting))
+  const points = read.map(({ reading, value }) => point(reading, value, trend, isAlike(reading), counting))
   return {
     kind: 'trend',
     unit: newest.value.unit,
@@ -35,14 +35,18 @@ export function trendOf({ step, readings, counting }: StepEvaluation): TrendPict
 function changeOf(points: TrendPicture['points']): TrendPicture['change'] {
   const [before, newest] = points.filter((one) => one.alike).slice(-2)
   return before && newest && before.value > 0
-    ? { percent: 100 * (newest.value / before.value - 1), sinceAt: before.at }
+    ? {
+        percent: 100 * (newest.value / before.value - 1),
+        sinceAt: before.at,
+        counts: before.count !== null && newest.count !== null ? [before.count, newest.count] : null,
+      }
     : null
 }
 
 function point(
   reading: ReadingEvaluation,
   { value }: Standing,
-  note: string | null,
+  { note, count }: { note: string | null; count?: string },
   alike: boolean,
   counting: ReadingEvaluation | null,
 ): TrendPicture['points'][number] {
@@ -52,6 +56,7 @@ function point(
     value,
     verdict,
     note: note && choiceIn(entry.body, note),
+    count: count === undefined ? null : (numberIn(entry.body, count)?.value ?? null),
     alike,
     counts: reading === counting,
   }

@@ -122,6 +122,15 @@ const bodies = [
     statement: note,
     coversHash: z.string().regex(/^[0-9a-f]{64}$/),
   }),
+  /** The job goes on under a newer version of its regime; only the office writes it. */
+  z.strictObject({
+    kind: z.literal('regime-move'),
+    v: z.literal(1),
+    regime: z.string().min(1).max(60),
+    from: z.number().int().positive(),
+    to: z.number().int().positive(),
+    reason,
+  }),
   z.strictObject({ kind: z.literal('amendment'), v: z.literal(1), issue: z.string().max(4), reason }),
 ] as const
 

@@ -71,6 +71,7 @@ const shipped: Record<EntryKind, unknown[]> = {
       coversHash: 'b'.repeat(64),
     },
   ],
+  'regime-move': [{ kind: 'regime-move', v: 1, regime: 'own', from: 1, to: 2, reason: 'the club changed a limit' }],
   amendment: [{ kind: 'amendment', v: 1, issue: 'A', reason: 'wrong address' }],
 }
 

@@ -55,6 +55,12 @@ export const leadSetSchema = z.strictObject({
 export const halfWaits_ms = [300, 2000] as const
 const halfWaitSchema = z.union([z.literal(halfWaits_ms[0]), z.literal(halfWaits_ms[1])])
 
+/** The switch that joins plus and minus of a string: what it is rated for, V and A of direct current. */
+export const joiningSchema = z.strictObject({
+  most_V: z.number().positive().max(3000),
+  most_A: z.number().positive().max(1000),
+})
+
 export const instrumentSchema = z.strictObject({
   id: idSchema,
   tag: z.string().min(1).max(12),
@@ -66,6 +72,8 @@ export const instrumentSchema = z.strictObject({
   /** What it can do besides: left away it is not known to. */
   can: z.array(z.enum(abilities)).max(abilities.length).optional(),
   leadSets: z.array(leadSetSchema).max(8).optional(),
+  /** A joining switch in it or with it; left away nobody said that there is one. */
+  joining: joiningSchema.optional(),
   /** How long it lets half the rated current flow before it calls that no trip, ms; where nobody said it, as the regime has it. */
   halfWait_ms: halfWaitSchema.optional(),
 })

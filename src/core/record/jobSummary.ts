@@ -101,6 +101,8 @@ export type JobLine = {
   dueOn: string | null
   /** When somebody took it out of the lists; it is lost nowhere. */
   putAwayAt: string | null
+  /** Under which version of which regime it is tested, and the newest there is of it; lists read long ago lack it. */
+  regime?: { id: string; version: number; newest: number }
   summary: JobSummary
   /** What it needs that nothing in the kit has. */
   kitLacks: KitNeed[]

@@ -55,7 +55,7 @@ export type TrendPicture = {
   decimals: number
   limit: number | null
   /** Since the reading before it that was set up alike; null where there is none. */
-  change: { percent: number; sinceAt: number } | null
+  change: { percent: number; sinceAt: number; counts: readonly [number, number] | null } | null
   points: {
     /** ms since 1970. */
     at: number
@@ -63,6 +63,8 @@ export type TrendPicture = {
     verdict: Verdict
     /** What was noted beside it, as a choice of the step; null where nothing was. */
     note: string | null
+    /** How many there were of what is counted beside it: rods; null where nobody said. */
+    count: number | null
     /** Set up as the newest one was: only then they are compared. */
     alike: boolean
     counts: boolean

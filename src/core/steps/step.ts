@@ -113,6 +113,14 @@ export type Hookup = {
   wiring?: string
   leads: readonly { balloon: number; code: string }[]
 }
+/** What differs by a choice. `joins`: plus and minus are joined through a switch, which has to be made for it. */
+export type Variant = {
+  slot: string
+  is: string
+  joins?: true
+  hookup?: Hookup
+  cautions?: readonly Caution[]
+}
 export type Caution = { id: string; hard: boolean }
 
 /** A reading that was kept, and whether its say was ended since. */
@@ -191,7 +199,7 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     /** The leads must have been nulled in this visit: else the reading says so. */
     nulled?: boolean
     /** Hook-up and cautions that differ by a choice: another method, other leads. */
-    variants?: readonly { slot: string; is: string; hookup?: Hookup; cautions?: readonly Caution[] }[]
+    variants?: readonly Variant[]
     /** Which of several figures of one quantity stands for the reading in lists, or that none does; the lowest where nothing is said. */
     stands?: 'highest' | 'none'
     /** The figure that stands for the reading where it is none of its slots: a mean, a place on a curve. */
@@ -220,6 +228,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     trend?: {
       same: readonly string[]
       note: string | null
+      /** A number that is counted beside each: rods driven by then. */
+      count?: string
       /** What must be alike besides where something spoilt a reading: a bearing, where metal lies along it. */
       besides?: { slots: readonly string[]; where(judgement: Judgement): boolean }
     }

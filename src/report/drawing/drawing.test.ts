@@ -32,6 +32,7 @@ const point = (at: number, value: number, alike = true): TrendPicture['points'][
   value,
   verdict: 'within',
   note: null,
+  count: null,
   alike,
   counts: false,
 })

@@ -19,6 +19,16 @@ const CROWDED = 56
 export const trendDay = (at: number, timeZone: string): string =>
   new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: '2-digit', timeZone }).format(at)
 
+/** What the newest reading is to the one before it: by its day, or by the rods that were driven in between. */
+export function changeText(
+  { percent, sinceAt, counts }: NonNullable<TrendPicture['change']>,
+  timeZone: string,
+): string {
+  if (counts === null || counts[0] === counts[1])
+    return say('picture.trend-change', { percent, day: trendDay(sinceAt, timeZone) })
+  return say('picture.trend-change-rods', { percent, before: counts[0], count: counts[1] })
+}
+
 export function trendDrawing({ points, unit, decimals, change }: TrendPicture, timeZone: string): Drawing {
   const times = points.map((one) => one.at)
   const [first, last] = [Math.min(...times), Math.max(...times)]
@@ -50,9 +60,7 @@ export function trendDrawing({ points, unit, decimals, change }: TrendPicture, t
       words(FROM - 8, FOOT + 18, day(first)),
       words(TO + 8, FOOT + 18, day(last), 'end'),
       ...noteNodes(points, x),
-      ...(change
-        ? [words(TO + 8, 14, say('picture.trend-change', { percent: change.percent, day: day(change.sinceAt) }), 'end')]
-        : []),
+      ...(change ? [words(TO + 8, 14, changeText(change, timeZone), 'end')] : []),
       ...(alike.length < points.length ? [words(FROM - 8, 14, say('picture.trend-other'))] : []),
     ],
   }

@@ -26,6 +26,7 @@ export function demoInstruments(now: number): Instrument[] {
         { id: 'short', name: 'Short leads' },
         { id: 'reel-30', name: '30 m reel' },
       ],
+      joining: { most_V: 1000, most_A: 32 },
     },
     {
       id: demoId(0x102),

@@ -55,15 +55,17 @@ export class HeldJob {
   async catchUp(db: Queries): Promise<void> {
     const frame = await loadFrame(db, this.view.facts.job.id)
     if (!frame) return
-    const { entries, instruments } = this.view.facts
+    const { entries, instruments, regime } = this.view.facts
+    const isSameRegime = frame.regime.id === regime.id && frame.regime.version === regime.version
     const isSameKit = JSON.stringify(frame.instruments) === JSON.stringify(instruments)
     const facts: Facts = {
       ...frame,
       entries,
-      regime: this.view.facts.regime,
+      regime: isSameRegime ? regime : frame.regime,
       instruments: isSameKit ? instruments : frame.instruments,
     }
-    this.view = this.view.facing(facts)
+    // Under other rules everything is asked anew.
+    this.view = isSameRegime ? this.view.facing(facts) : Lookup.of(facts)
     await this.read(db)
   }
 

@@ -1,8 +1,8 @@
-import { and, count, desc, eq, inArray } from 'drizzle-orm'
+import { and, count, desc, eq, inArray, max } from 'drizzle-orm'
 import { lacksOf } from '@/core/evaluation/kitGate'
 import { type JobLine, type JobSummary, jobSummarySchema, summarise } from '@/core/record/jobSummary'
 import type { Database } from '../db/client'
-import { entry, instrument, job, jobPerson, person, seal, visit } from '../db/schema'
+import { entry, instrument, job, jobPerson, person, regime, seal, visit } from '../db/schema'
 import type { Member } from '../people/people'
 import { loadFacts } from './facts'
 
@@ -25,6 +25,7 @@ export async function jobsFor(db: Database, member: Member, now: number): Promis
   const kit = await db.select().from(instrument).where(eq(instrument.retired, false))
   const tools = kit.map((one) => one.data)
   const people = await workersOf(db, ids)
+  const newest = await newestVersions(db)
   const lines: JobLine[] = []
   for (const row of rows) {
     const visitAt = visits.find((one) => one.jobId === row.id)?.startsAt.toISOString() ?? null
@@ -39,11 +40,25 @@ export async function jobsFor(db: Database, member: Member, now: number): Promis
       visitAt,
       dueOn: row.dueOn,
       putAwayAt: row.putAwayAt?.toISOString() ?? null,
+      regime: {
+        id: row.regimeId,
+        version: row.regimeVersion,
+        newest: newest.get(row.regimeId) ?? row.regimeVersion,
+      },
       summary,
       kitLacks,
     })
   }
   return lines.sort((a, b) => (b.visitAt ?? '').localeCompare(a.visitAt ?? ''))
+}
+
+/** The newest version of each regime. */
+async function newestVersions(db: Database): Promise<Map<string, number>> {
+  const rows = await db
+    .select({ id: regime.id, version: max(regime.version) })
+    .from(regime)
+    .groupBy(regime.id)
+  return new Map(rows.map(({ id, version }) => [id, version ?? 0]))
 }
 
 /** The names of who works on each job. */

@@ -63,6 +63,8 @@ function refusedBody(asked: Asked): Refusal | null {
       return refusedSignature(author, body)
     case 'amendment':
       return author.right === 'supervisor' ? null : { code: 'sign-right', figures: { role: 'amendment' } }
+    case 'regime-move':
+      return { code: 'regime-by-office' }
     case 'conditions':
       return refusedLight(asked, body)
     case 'void':

@@ -17,6 +17,7 @@ export const auditActions = [
   'password-changed',
   'job-made',
   'job-due',
+  'job-regime',
   'job-put-away',
   'job-taken-back',
   'works-on',

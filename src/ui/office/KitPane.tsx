@@ -158,6 +158,11 @@ function Ranges({ tool }: { tool: Instrument }) {
           {say('kit.half-wait')}: {quantity(tool.halfWait_ms, 'ms', 0)}
         </p>
       )}
+      {tool.joining && (
+        <p className="small quiet">
+          {say('kit.joining')}: {quantity(tool.joining.most_V, 'V', 0)}, {quantity(tool.joining.most_A, 'A', 0)}
+        </p>
+      )}
       {tool.leadSets && (
         <p className="small quiet">
           {say('kit.leads')}: {tool.leadSets.map((one) => one.name).join(', ')}
@@ -212,6 +217,24 @@ function KitForm({ tool, onDone }: { tool: Instrument | null; onDone(): void }) 
         onChange={(can) => set({ can })}
         options={abilities.map((value) => ({ value, label: sayCode('need', value) }))}
       />
+      {texts.ranges.insulation.on && (
+        <div className="two">
+          <Field
+            label={say('kit.joins-volts')}
+            value={texts.joins_V}
+            onValue={(joins_V) => set({ joins_V })}
+            mode="decimal"
+            testId="kit-joins-volts"
+          />
+          <Field
+            label={say('kit.joins-amps')}
+            value={texts.joins_A}
+            onValue={(joins_A) => set({ joins_A })}
+            mode="decimal"
+            testId="kit-joins-amps"
+          />
+        </div>
+      )}
       {texts.ranges['rcd-time'].on && (
         <fieldset>
           <legend>{say('kit.half-wait')}</legend>

@@ -1,6 +1,6 @@
 'use client'
 import '@/words/regime'
-import { Alert, Button, Table } from 'antd'
+import { Alert, Button } from 'antd'
 import { useState } from 'react'
 import {
   type LimitId,
@@ -12,13 +12,13 @@ import {
   schoolOptions,
   lackingLimits,
 } from '@/core/regime/regime'
-import { ancestorOf, differenceOf } from '@/core/regime/difference'
+import { ancestorOf } from '@/core/regime/difference'
 import { defaultRegime } from '@/core/regime/shipped'
 import { unitSpellings } from '@/core/quantity/unit'
 import { say, sayCode } from '@/words/say'
 import { ask } from '../device/api'
 import { Choice, Field, Form, Said } from '../shell/Form'
-import { sourceName } from '@/words/sourceName'
+import { LimitTable, nameOf, rowsOf } from './LimitTable'
 import { quietly, useAsked, whyNot } from './useAsked'
 
 const keyOf = (regime: Regime): string => `${regime.id} ${regime.version}`
@@ -87,32 +87,6 @@ export function RegimesPane({ mayChange }: { mayChange: boolean }) {
   )
 }
 
-/** A school has no source of its own, and its words take that column too. */
-type LimitRow = { id: string; name: string; value: string; beside: string; source: string | null }
-
-const DIGITS = 4
-const limitText = ({ limits }: Regime, id: LimitId): string => {
-  const limit = limits[id]
-  return limit ? `${Number(limit.value.toPrecision(DIGITS))} ${unitSpellings[limit.unit].written}` : '–'
-}
-const schoolText = ({ schools }: Regime, id: SchoolId): string => sayCode('school', `${id}.${schools[id]}`)
-
-/** @param beside what it is compared with; then only what differs is told. */
-function rowsOf(regime: Regime, beside: Regime | null): LimitRow[] {
-  const differs = beside && differenceOf(regime, beside)
-  const limits = limitIds.map((id) => {
-    const source = regime.limits[id]?.source
-    const texts = { value: limitText(regime, id), beside: beside ? limitText(beside, id) : '' }
-    return { id, name: sayCode('limit', id), ...texts, source: source ? sourceName(source) : '' }
-  })
-  const schools = schoolIds.map((id) => {
-    const texts = { value: schoolText(regime, id), beside: beside ? schoolText(beside, id) : '' }
-    return { id, name: sayCode('school', id), ...texts, source: null }
-  })
-  return [...limits, ...schools].filter(({ id }) => !differs || differs.has(id))
-}
-
-const nameOf = ({ name, version }: Regime): string => say('office.regime-version', { name, version })
 const NOTHING = 'nothing'
 
 /** All figures of a regime; or beside another one what differs. */
@@ -146,35 +120,6 @@ function Limits({ regime, known }: { regime: Regime; known: readonly Regime[] })
       </div>
       <LimitTable regime={regime} beside={beside} rows={rows} />
     </>
-  )
-}
-
-type TableProps = { regime: Regime; beside: Regime | null; rows: LimitRow[] }
-
-function LimitTable({ regime, beside, rows }: TableProps) {
-  return (
-    <Table<LimitRow>
-      size="small"
-      rowKey="id"
-      pagination={false}
-      dataSource={rows}
-      columns={[
-        { title: say('certificate.limit'), dataIndex: 'name' },
-        ...(beside ? [{ title: nameOf(beside), align: 'left' as const, dataIndex: 'beside' }] : []),
-        {
-          title: beside ? nameOf(regime) : say('certificate.value'),
-          align: 'left',
-          dataIndex: 'value',
-          onCell: ({ source }) => ({ colSpan: source === null ? 2 : 1 }),
-        },
-        {
-          title: say('certificate.source'),
-          align: 'left',
-          dataIndex: 'source',
-          onCell: ({ source }) => ({ colSpan: source === null ? 0 : 1 }),
-        },
-      ]}
-    />
   )
 }
 

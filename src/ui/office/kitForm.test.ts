@@ -104,4 +104,16 @@ describe('what an instrument can do besides', () => {
     expect(kitTexts({ ...tester, halfWait_ms: 2000 }).halfWait).toBe('2000')
     expect(read('500')).toHaveProperty('message')
   })
+
+  it('keeps what the joining switch is rated for, both figures or none', () => {
+    const read = (joins_V: string, joins_A: string) => readKit({ ...kitTexts(tester), joins_V, joins_A }, tester)
+    expect(read('1000', '32,5')).toMatchObject({ tool: { joining: { most_V: 1000, most_A: 32.5 } } })
+    expect(read('', '')).not.toHaveProperty('tool.joining')
+    expect(read('1000', '')).toHaveProperty('message')
+    expect(read('-5', '32')).toHaveProperty('message')
+    expect(kitTexts({ ...tester, joining: { most_V: 800, most_A: 25 } })).toMatchObject({
+      joins_V: '800',
+      joins_A: '25',
+    })
+  })
 })

@@ -26,6 +26,9 @@ export type KitTexts = {
   can: readonly Ability[]
   /** How long it waits at half the rated current, ms; empty where nobody knows. */
   halfWait: string
+  /** The joining switch: volts and amperes; both empty where there is none. */
+  joins_V: string
+  joins_A: string
 }
 
 export const measurables = measurableSchema.options
@@ -59,6 +62,8 @@ export function kitTexts(tool: Instrument | null): KitTexts {
     ranges,
     can: tool?.can ?? [],
     halfWait: textOf(tool?.halfWait_ms),
+    joins_V: textOf(tool?.joining?.most_V),
+    joins_A: textOf(tool?.joining?.most_A),
   }
 }
 
@@ -67,7 +72,12 @@ const leadId = (name: string, k: number): string =>
   `set-${k + 1}-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`.replace(/-+$/, '').slice(0, 20)
 
 /** Under which words a field stands in the form. */
-const fieldWords: Record<string, string> = { calibrationDue: 'due', leadSets: 'lead-sets', can: 'can' }
+const fieldWords: Record<string, string> = {
+  calibrationDue: 'due',
+  leadSets: 'lead-sets',
+  can: 'can',
+  joining: 'joining',
+}
 
 /** The instrument, or one sentence on what cannot be read. */
 export function readKit(texts: KitTexts, before: Instrument | null): { tool: Instrument } | { message: string } {
@@ -100,6 +110,7 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
   const leadSets = names.map(
     (name, k) => before?.leadSets?.find((one) => one.name === name) ?? { id: leadId(name, k), name },
   )
+  const joins = texts.joins_V.trim() !== '' || texts.joins_A.trim() !== ''
   const parsed = instrumentSchema.safeParse({
     id: texts.id,
     tag: texts.tag.trim(),
@@ -110,6 +121,7 @@ export function readKit(texts: KitTexts, before: Instrument | null): { tool: Ins
     ranges,
     ...(leadSets.length > 0 ? { leadSets } : {}),
     ...(texts.can.length > 0 ? { can: [...texts.can] } : {}),
+    ...(joins ? { joining: { most_V: number(texts.joins_V), most_A: number(texts.joins_A) } } : {}),
     ...(texts.halfWait ? { halfWait_ms: Number(texts.halfWait) } : {}),
   })
   if (parsed.success) return { tool: parsed.data }

@@ -4,7 +4,7 @@ import type { TrendPicture as Data } from '@/core/steps/picture'
 import { quantity, say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
-import { trendDay } from '@/report/drawing/trend'
+import { changeText } from '@/report/drawing/trend'
 import { trendFigures, trendMarks, trendOption } from './trendOption'
 
 const HIGH = 200
@@ -15,7 +15,7 @@ export function TrendPicture({ picture, timeZone }: { picture: Data; timeZone: s
   const option = useMemo(() => trendOption(picture, timeZone, palette), [picture, timeZone, palette])
   const { points, unit, decimals, limit, change } = picture
   const hints = [
-    change ? say('picture.trend-change', { percent: change.percent, day: trendDay(change.sinceAt, timeZone) }) : '',
+    change ? changeText(change, timeZone) : '',
     limit === null ? '' : say('picture.trend-limit', { limit: quantity(limit, unit, decimals) }),
     points.every((one) => one.alike) ? '' : say('picture.trend-other'),
   ].filter(Boolean)

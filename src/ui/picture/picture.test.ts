@@ -19,6 +19,7 @@ import { init } from '../chart/echarts'
 import type { ChartOption } from '../chart/echarts'
 import { spikesFigures, spikesMarks, spikesOption } from './spikesOption'
 import { timesFigures, timesMarks, timesOption } from './timesOption'
+import { changeText } from '@/report/drawing/trend'
 import { trendFigures, trendMarks, trendOption } from './trendOption'
 
 const classic = shippedRegimes.find((one) => one.id === 'bs7671-three-multiple')!
@@ -150,7 +151,7 @@ describe('the picture of spikes', () => {
 
 describe('the picture of a trend', () => {
   const day = (n: number): number => Date.UTC(2026, 0, 1) + n * 86_400_000
-  const point = { verdict: 'within', note: 'soil-dry', alike: true, counts: false } as const
+  const point = { verdict: 'within', note: 'soil-dry', alike: true, counts: false, count: null } as const
   const trend: TrendData = {
     kind: 'trend',
     change: null,
@@ -163,6 +164,18 @@ describe('the picture of a trend', () => {
       { ...point, at: day(370), value: 49.6, counts: true },
     ],
   }
+
+  it('tells how many rods were driven by then, and what the last of them brought', () => {
+    const { points } = trend
+    const rods: typeof trend = {
+      ...trend,
+      points: points.map((one, k) => ({ ...one, count: k + 1 })),
+      change: { percent: -38.2, sinceAt: day(0), counts: [1, 2] },
+    }
+    expect(plain(trendMarks(rods, 'Europe/London')[1]!.says)).toContain('2 rods')
+    expect(plain(changeText(rods.change!, 'Europe/London'))).toBe('−38 % from 1 rod to 2 rods')
+    expect(plain(changeText({ ...rods.change!, counts: [2, 2] }, 'Europe/London'))).toBe('−38 % since 1 Jan 26')
+  })
 
   it('tells each reading with its day, how it stands, and what was noted', () => {
     expect(trendMarks(trend, 'Europe/London').map(({ says }) => plain(says))).toEqual([

@@ -15,6 +15,13 @@ type Told = Pick<TrendPicture, 'unit' | 'decimals'> & { timeZone: string }
 const dayOf = (at: number, timeZone: string): string =>
   new Intl.DateTimeFormat(spoken().locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone }).format(at)
 
+/** What was noted beside a reading: soil, rods, another way of setting it up. */
+const besideText = ({ note, count, alike }: Point): string[] => [
+  ...(note ? [sayCode('choice', note)] : []),
+  ...(count === null ? [] : [say('picture.trend-rods', { count })]),
+  ...(alike ? [] : [say('picture.trend-set-up')]),
+]
+
 /** A reading in one sentence: when, what, how it stands, and what was noted. */
 export function pointText(point: Point, { unit, decimals, timeZone }: Told): string {
   const told = say('picture.trend-point', {
@@ -22,11 +29,12 @@ export function pointText(point: Point, { unit, decimals, timeZone }: Told): str
     value: quantity(point.value, unit, decimals),
     verdict: say(`verdict.${point.verdict}`),
   })
-  const more = [point.note ? sayCode('choice', point.note) : '', point.alike ? '' : say('picture.trend-set-up')].filter(
-    Boolean,
-  )
-  return [told, ...more].join(', ')
+  return [told, ...besideText(point)].join(', ')
 }
+
+/** A figure, and under how many rods it was read. */
+const labelOf = ({ value, count }: Point, { unit, decimals }: Told): string =>
+  [quantity(value, unit, decimals), ...(count === null ? [] : [say('picture.trend-rods', { count })])].join('\n')
 
 /** A limit far above all readings would flatten them: it is told in words then. */
 const ROOM = 3
@@ -78,7 +86,7 @@ export function trendOption(picture: TrendPicture, timeZone: string, palette: Pa
           distance: 4,
           color: palette.ink,
           fontSize: 14,
-          formatter: ({ dataIndex }: { dataIndex: number }) => quantity(points[dataIndex]!.value, unit, decimals),
+          formatter: ({ dataIndex }: { dataIndex: number }) => labelOf(points[dataIndex]!, told),
         },
         labelLayout: { hideOverlap: true },
       },
@@ -112,9 +120,7 @@ export function trendFigures({ points, unit, decimals }: TrendPicture, timeZone:
       dayOf(one.at, timeZone),
       quantity(one.value, unit, decimals),
       say(`verdict.${one.verdict}`),
-      [one.note ? sayCode('choice', one.note) : '', one.alike ? '' : say('picture.trend-set-up')]
-        .filter(Boolean)
-        .join(', '),
+      besideText(one).join(', '),
     ]),
   }
 }

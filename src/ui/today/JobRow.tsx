@@ -67,7 +67,7 @@ type Props = {
   today: string
   zone: string
   /** What a supervisor may do with it besides opening it. */
-  menu: { plan(): void; putAway(): void } | null
+  menu: { plan(): void; putAway(): void; move(): void } | null
 }
 
 /** One job: when and who, how far each station of its line is, and what holds it. */
@@ -111,6 +111,9 @@ export function JobRow({ job, first, now, today, zone, menu }: Props) {
           menu={{
             items: [
               { key: 'plan', label: say('today.plan'), onClick: menu.plan },
+              ...(job.regime && job.regime.newest > job.regime.version
+                ? [{ key: 'move', label: say('today.move'), onClick: menu.move }]
+                : []),
               {
                 key: 'away',
                 label: say(jobState(job) === 'put-away' ? 'today.take-back' : 'today.put-away'),

@@ -19,6 +19,7 @@ import { useJobs } from './useJobs'
 
 // What is asked for now and then comes then.
 const NewJob = lazy(() => import('./NewJob').then((module) => ({ default: module.NewJob })))
+const MoveDialog = lazy(() => import('./MoveDialog').then((module) => ({ default: module.MoveDialog })))
 const PlanDialog = lazy(() => import('./PlanDialog').then((module) => ({ default: module.PlanDialog })))
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
@@ -36,6 +37,7 @@ export function TodayScreen() {
   const [adding, setAdding] = useState(false)
   const [typed, setTyped] = useState('')
   const [show, setShow] = useState<Show>('open')
+  const [moved, setMoved] = useState<JobLine | null>(null)
   const [planned, setPlanned] = useState<JobLine | null>(null)
   const [message, setMessage] = useState<string | null>(null)
   const now = Date.now()
@@ -139,10 +141,24 @@ export function TodayScreen() {
               now={now}
               today={today}
               zone={zone}
-              menu={me?.role === 'supervisor' ? { plan: () => setPlanned(job), putAway: () => putAway(job) } : null}
+              menu={
+                me?.role === 'supervisor'
+                  ? { plan: () => setPlanned(job), putAway: () => putAway(job), move: () => setMoved(job) }
+                  : null
+              }
             />
           ))}
           <Suspense>
+            {moved && (
+              <MoveDialog
+                job={moved}
+                onClose={() => setMoved(null)}
+                onMoved={() => {
+                  setMoved(null)
+                  again()
+                }}
+              />
+            )}
             {planned && (
               <PlanDialog
                 job={planned}

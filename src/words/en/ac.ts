@@ -69,6 +69,7 @@ export const ac = {
   'slot.re-at-60': 'At 60 %',
   'slot.re-at-70': 'At 70 %',
   'slot.re-at-80': 'At 80 %',
+  'slot.rods-in': 'Rods driven by now',
   'slot.re-single': 'Single reading',
   'slot.re-loop': 'Line to electrode',
   'slot.re-lead': 'The long lead alone',
@@ -195,6 +196,8 @@ export const ac = {
   'picture.way-planned': 'clear of what is entered: {bearing:0}°',
   'picture.trend': '{count} readings over time, the last {last}',
   'picture.trend-change': '{percent:+0} % since {day}',
+  'picture.trend-change-rods': '{percent:+0} % from {before|one:# rod|other:# rods} to {count|one:# rod|other:# rods}',
+  'picture.trend-rods': '{count|one:# rod|other:# rods}',
   'picture.trend-other': 'ring: set up another way',
   'picture.mean': 'mean {mean:1} Ω, ±{spread:1} %',
 

@@ -196,6 +196,8 @@ export const dc = {
     '{read} Ω to row {tag} lies at the limit of {limit:2} Ω. Clean the contact and read again.',
   'finding.earth-continuity.outside': '{read} Ω to row {tag} is more than {limit:2} Ω.',
   'finding.earth-continuity.not-yet': '{read} Ω decides nothing against {limit:2} Ω. Take it again on a smaller range.',
+  'finding.kit.joining-too-weak':
+    'To join string {tag} a switch rated {needed_V:0} V and {needed_A:1} A is needed; the best in the kit has {best_V:0} V and {best_A:0} A. Read each way in turn.',
   'finding.pv-insulation.no-step': 'The modules’ own voltage limit leaves no test voltage. Look at the data plate.',
   'finding.pv-insulation.no-reading': 'Choose method and test voltage, then read.',
   'finding.pv-insulation.within': '{read} MΩ at {set_V:0} V, at least {least:1} MΩ.',

@@ -18,6 +18,7 @@ export const doors = {
   'refused.slot-unknown': 'This step has no slot of that name.',
   'refused.choice-retired':
     'That is a test of its own now, live, with Ze. Choose on the plant how the electrode is tested.',
+  'refused.regime-by-office': 'A job moves to newer rules from the list of jobs, not with readings.',
   'refused.words-wanted': '{slot:slot}: say in a few words what is to be mended.',
   'refused.choice-unknown': 'Choose one of the answers that the step offers.',
   'refused.number-wanted': 'This slot takes a figure.',
@@ -126,6 +127,7 @@ export const doors = {
   'door.feed-time':
     'The sample’s time is more than {minutes} minutes away from this clock. Set the instrument’s clock.',
   'door.feed-rate': 'More samples than one instrument may send in a minute. Send fewer.',
+  'door.regime-not-newer': 'This job is under version {version} already: choose a newer one.',
   'door.regime-unknown': 'There is no such version of a regime. Choose one of the list.',
   'door.regime-unchanged': 'Nothing differs from the regime that was copied. Change a figure or a school first.',
   'door.regime-name-taken': 'Another regime has that name. Choose one of its own.',

@@ -62,6 +62,7 @@ export const people = {
   'log.password-changed': 'changed their password',
   'log.job-made': 'made job {job}',
   'log.job-due': 'wanted job {job} by {what}',
+  'log.job-regime': 'moved job {job} to a newer version of its rules, {what}',
   'log.job-put-away': 'put job {job} away',
   'log.job-taken-back': 'took job {job} back into the lists',
   'log.works-on': 'let {person} work on job {job}',

@@ -31,6 +31,8 @@ export const print = {
   'certificate.notes': 'Notes',
   'certificate.times': 'read {count} times',
   'certificate.remarks': 'To be read with the tables',
+  'certificate.regime-moved':
+    'Moved from version {from} of “{name}” to version {to}: {reason} ({who}). Earlier readings are judged by it.',
   'certificate.no-remarks': 'Nothing besides the tables.',
   'certificate.overridden': '{title}: gone on without “{gate}” ({reason}; {who}).',
   'certificate.voided': '{title}: a reading was voided ({reason}; {who}).',

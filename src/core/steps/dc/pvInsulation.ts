@@ -173,6 +173,7 @@ export const pvInsulation: ReadStep<'string'> = {
     {
       slot: 'method',
       is: 'joined-to-earth',
+      joins: true,
       hookup: {
         drawing: 'insulation-joined',
         leads: [

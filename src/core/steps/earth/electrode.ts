@@ -20,6 +20,7 @@ import { clearBearing, electrodePictures, sharesOf } from './electrodePictures'
 import {
   type ElectrodeContext,
   electrodeSlots,
+  rodsInSlot,
   isLoop,
   judgedElectrode,
   leadOffSlot,
@@ -210,6 +211,7 @@ export const electrode: ReadStep<'electrode'> = {
   trend: {
     same: ['electrode-method', 'spike-distance'],
     note: 'soil',
+    count: rodsInSlot.id,
     besides: {
       slots: ['spike-bearing'],
       where: ({ lines }) => lines.some(({ code }) => code === 'electrode.along-metal'),

@@ -47,6 +47,9 @@ export const loopSlot = numberSlot('re-loop', 'loop-impedance', 'ohm', 3)
 export const longLeadSlot = numberSlot('re-lead', 'continuity', 'ohm', 3, { optional: true })
 const singleSlot = resistance('re-single', { only: severalRods, optional: true })
 
+/** How many were driven by then: read before and after each rod, the trend says what each of them brought. */
+export const rodsInSlot = numberSlot('rods-in', null, 'one', 1, { optional: true })
+
 export const electrodeSlots: readonly Slot[] = [
   choiceSlot({
     id: 'electrode-method',
@@ -71,6 +74,7 @@ export const electrodeSlots: readonly Slot[] = [
   { ...loopSlot, when: byLoop },
   { ...longLeadSlot, when: byLoop },
   singleSlot,
+  rodsInSlot,
 ]
 
 /** Read by the loop: in a test of its own, or as one of the methods in readings of before there was one. */

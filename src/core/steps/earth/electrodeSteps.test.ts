@@ -170,6 +170,23 @@ describe('pictures of an electrode', () => {
     expect(trend).toMatchObject({ change: { percent: expect.closeTo(-7.36, 1) } })
   })
 
+  it('tell rod by rod what each of them brought', () => {
+    const { says } = ground()
+    const read3 = (value: number, rods: number): Slots => ({
+      ...base,
+      're-1': read(value),
+      're-2': read(value),
+      're-3': read(value),
+      ...way(200),
+      'rods-in': { text: String(rods), value: rods, bound: 'exact', unit: 'one' },
+    })
+    says(read3(58, 1))
+    const { one, evaluation } = says(read3(36, 2))
+    const trend = picturesOf(evaluation, one, { slots: {} }).find((picture) => picture.kind === 'trend')
+    // 36 of 58 ohm: 37.9 % less by the second rod.
+    expect(trend).toMatchObject({ change: { percent: expect.closeTo(-37.93, 1), counts: [1, 2] } })
+  })
+
   it('are unlike by their bearing where metal lies along one of them, or by their distance', () => {
     const { says } = ground({}, pipe)
     says({ ...base, 're-1': read(9), 're-2': read(9), 're-3': read(9), ...way(10) })
