@@ -1,6 +1,10 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { chooseIn, fillId, fileShelf, openBrowser, pageOf, pressId, sees } from '../support/browser'
+import { v7 as uuid } from 'uuid'
+import type { Facts } from '@/core/record/facts'
+import type { Regime } from '@/core/regime/regime'
+import { chooseIn, fillId, fileShelf, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { knock } from '../support/server'
 
 let browser: Browser
 let page: Page & { complaints: string[] }
@@ -35,6 +39,33 @@ describe('the office', () => {
     await chooseIn(page, 'compare-regime', 'BS 7671:2018+A2 and IEC 62446-1, version')
     await sees(page, '1 figure or school differs')
     expect(await page.$$eval('.ant-table-tbody > tr', (rows) => rows.length)).toBe(1)
+  })
+
+  it('moves a job to a newer version of its rules, once what differs was seen', async () => {
+    const { body } = await knock<{ regimes: Regime[] }>('supervisor', '/api/regimes')
+    const own = body.regimes.find(({ name }) => name === 'Roof rules of ours')!
+    const next = { name: own.name, limits: { 'pv.operating': 4 }, schools: {}, reason: 'three was too close' }
+    expect((await knock('supervisor', '/api/regimes', { ...next, from: { id: own.id, version: 1 } })).status).toBe(201)
+    const id = uuid()
+    const job = { id, visitId: uuid(), number: '0777', name: 'Weir Lodge', place: '', people: [] }
+    const made = await knock('supervisor', '/api/jobs', { ...job, regime: { id: own.id, version: 1 } })
+    expect(made.status).toBe(201)
+    const today = await pageOf(browser, 'supervisor', '/')
+    await pressId(today, 'more-0777')
+    await today.waitForSelector('.ant-dropdown-menu-item', { visible: true })
+    for (const item of await today.$$('.ant-dropdown-menu-item'))
+      if ((await item.evaluate((one) => one.textContent)) === 'Move to newer rules') await item.click()
+    await sees(today, 'Newer rules for job 0777')
+    await sees(today, '1 figure or school differs')
+    await press(today, 'Move to version 2')
+    await sees(today, 'Say in a few words why the job moves.')
+    await fillId(today, 'move-reason', 'the club agreed to four')
+    await press(today, 'Move to version 2')
+    await today.waitForFunction(() => !document.querySelector('[data-testid=move-reason]'))
+    const { body: after } = await knock<{ facts: Facts }>('supervisor', `/api/jobs/${id}/facts`)
+    expect(after.facts.regime).toMatchObject({ id: own.id, version: 2 })
+    expect(after.facts.entries.at(-1)!.body).toMatchObject({ kind: 'regime-move', reason: 'the club agreed to four' })
+    expect(today.complaints).toEqual([])
   })
 
   it('takes the good rows of a table in, and says what is wrong with the others', async () => {

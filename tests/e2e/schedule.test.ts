@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import type { Entry } from '@/core/record/entry'
+import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { allSent, openBrowser, pageOf, sees } from '../support/browser'
 import { altP, cellText, openCell, pasteHere, standsAs } from '../support/schedule'
@@ -188,6 +188,12 @@ describe('a board of fourteen circuits', () => {
     await page.keyboard.press('Enter')
     await page.waitForSelector('[data-cell="10.zs"] .gcell:not(.pen):not([data-verdict=""])')
     await allSent(page)
+    // What the same press gave besides is kept with it, though no cell asks for it.
+    const kept = await knock<{ facts: Facts }>('tester', `/api/jobs/${joinery}/facts`)
+    const read = kept.body.facts.entries.findLast(({ step, partId }) => step === 'zs' && partId === circuit.id)!
+    expect(Object.keys((read.body as Body<'reading'>).slots)).toEqual(
+      expect.arrayContaining(['zs', 'loop-l-n', 'loop-n-pe', 'volts-l-pe', 'pefc-besides']),
+    )
     expect(page.complaints).toEqual([])
   })
 })

@@ -77,7 +77,10 @@ export function joiningTrap(
   joined: number,
   { plant, facts }: View,
 ): Finding | null {
-  if (part.data.kind !== 'string' || !variants?.some(({ slot, is, joins }) => joins && choices[slot] === is))
+  if (
+    part.data.kind !== 'string' ||
+    !variants?.some((one) => one.joins && 'slot' in one && choices[one.slot] === one.is)
+  )
     return null
   const switches = facts.instruments.flatMap(({ joining }) => joining ?? [])
   const needed_V = coldVoltageOf(part as StringPart, plant, facts.regime)

@@ -113,10 +113,11 @@ export type Hookup = {
   wiring?: string
   leads: readonly { balloon: number; code: string }[]
 }
-/** What differs by a choice. `joins`: plus and minus are joined through a switch, which has to be made for it. */
-export type Variant = {
-  slot: string
-  is: string
+/**
+ * What differs by a choice, or by where the part lies in its plant. `joins`: plus and minus are joined through a switch,
+ * which has to be made for it.
+ */
+export type Variant = ({ slot: string; is: string } | { where(part: Part, plant: PlantIndex): boolean }) & {
   joins?: true
   hookup?: Hookup
   cautions?: readonly Caution[]
@@ -282,7 +283,12 @@ export const isChecklist = (step: AnyStep): boolean =>
   slotsOf(step).length > 0 && slotsOf(step).every((slot) => slot.kind === 'check')
 
 /** How it is hooked up and what to mind, by the choices made so far. */
-export function shownFor(step: AnyStep, choices: Readonly<Record<string, string | undefined>>) {
-  const variant = isRead(step) ? step.variants?.find((one) => choices[one.slot] === one.is) : undefined
+export function shownFor(
+  step: AnyStep,
+  choices: Readonly<Record<string, string | undefined>>,
+  { part, plant }: { part: Part; plant: PlantIndex },
+) {
+  const isHere = (one: Variant): boolean => ('slot' in one ? choices[one.slot] === one.is : one.where(part, plant))
+  const variant = isRead(step) ? step.variants?.find(isHere) : undefined
   return { hookup: variant?.hookup ?? step.hookup, cautions: variant?.cautions ?? step.cautions }
 }

@@ -69,7 +69,7 @@ export function Bench(props: BenchProps) {
   // A kept curve is looked at, and wants the room of what was minded before it was swept.
   const isKeptCurve = shown !== null && askedSlots.some((slot) => slot.kind === 'curve')
   // Other leads by another method: the drawing and what to mind follow the answer.
-  const { hookup, cautions } = shownFor(step, answered)
+  const { hookup, cautions } = shownFor(step, answered, { part: one.part, plant: evaluation.plant })
   const ticked = minded.ticked(hookup)
   // Known leads, a reading that is kept or a panel over the questions: the drawing comes when it is wanted.
   const isFolded = panel !== null || shown !== null || minded.isKnown(hookup, cautions)

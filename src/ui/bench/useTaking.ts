@@ -43,7 +43,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const [confirming, setConfirming] = useState(false)
 
   const at = draft.conditions ?? conditions
-  const { cautions, hookup } = shownFor(one.step, draft.choices)
+  const { cautions, hookup } = shownFor(one.step, draft.choices, { part: one.part, plant: evaluation.plant })
   const ready = minded.isReady(hookup, cautions)
   const { without } = props
   const state = useMemo(

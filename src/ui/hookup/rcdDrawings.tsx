@@ -36,6 +36,25 @@ export const rcdDrawings: Drawings = {
       </Word>
     </>
   ),
+  'rcd-at-terminals': ({ lead }) => (
+    <>
+      <Device x={24} y={36} name="S" />
+      <Wire d="M88 52H196M260 52H302" />
+      <Wire d="M88 64H196M260 64H302" />
+      <Device x={196} y={36} />
+      <Wire d="M8 104H302" lead="earth" />
+      <Tester x={158} shows="ms" />
+      <Wire d="M158 132H112V52" lead="red" />
+      <Balloon x={112} y={84} n={1} />
+      <Balloon x={140} y={138} n={2} />
+      <Word x={4} y={148}>
+        {lead(1)}
+      </Word>
+      <Word x={4} y={168}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
   'rcd-button': ({ lead }) => (
     <>
       <Box x={104} y={32} w={96} h={72}>

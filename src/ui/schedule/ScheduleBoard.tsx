@@ -63,7 +63,7 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
   const stood = here ? schedule.stoodAt(here.one) : null
   const minded = useMinded(evaluation, here?.one.part ?? rows[0]!.part)
   const choices = here ? (draft?.choices ?? schedule.setUp[here.one.step.id] ?? {}) : {}
-  const before = here ? shownFor(here.one.step, choices) : null
+  const before = here ? shownFor(here.one.step, choices, { part: here.one.part, plant: evaluation.plant }) : null
   const isReady = !before || minded.isReady(before.hookup, before.cautions)
   const isShut = here?.one.shut?.hard === true
   const canRead = mayWrite && isReady && !isShut

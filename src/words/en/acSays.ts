@@ -42,7 +42,7 @@ export const acSays = {
   'step.zs.about': 'At the farthest point, or put together from Ze and R1+R2.',
   'step.rcd-trips.title': 'Trip {tag}',
   'step.rcd-trips.short': 'RCD trips',
-  'step.rcd-trips.about': 'From a socket downstream, loads off, reset between trips.',
+  'step.rcd-trips.about': 'At a socket, or at its own terminals where others hang on it.',
   'step.rcd-cascade.title': '{tag} before the device above it',
   'step.rcd-cascade.short': 'Selectivity',
   'step.rcd-cascade.about': 'From the standard’s times, and from what both were read.',
@@ -132,6 +132,8 @@ export const acSays = {
     'With its conductor on, the whole installation is read, not electrode {tag}. Take it off.',
   'finding.ze.no-reading': 'Read the loop at the origin.',
   'finding.ze.no-device': '{read} Ω. Enter the residual current devices: in TT they set the limit.',
+  'finding.ze.nothing-declared':
+    '{read} Ω. Enter the highest Ze that this source is made for: what networks declare says nothing of it.',
   'finding.ze.within': '{read} Ω, at most {limit:2} Ω.',
   'finding.ze.close': '{read} Ω is near {limit:2} Ω. Press firmly and read again.',
   'finding.ze.outside': '{read} Ω is above {limit:2} Ω. Press firmly, read again, then ask the network.',
@@ -285,6 +287,7 @@ export const acSays = {
   'working.rcd-cascade.read-fails':
     'Read, at {current_mA:0} mA: {upper} {upper_ms:1} ms or less (from {upperAt_mA:0} mA), this one {lower_ms:1} ms or more',
 
+  'cause.own-earth': 'Poor or missing earth at source {tag}',
   'cause.loose-terminal': 'Loose terminal in circuit {tag}',
   'cause.ring-open': 'Ring {tag} is broken at one place',
   'cause.ring-crossed': 'Ends of two conductors, or of two rings, mixed up',
@@ -312,6 +315,7 @@ export const acSays = {
   'cause.standing-leakage': 'Standing leakage downstream',
   'cause.other-device-tripped': 'Another device tripped first',
   'cause.rcd-too-sensitive': '{tag} itself',
+  'next.look-at-source-earth': 'Look at the earth of the source itself: its link to neutral, its electrode',
   'next.halve-the-circuit': 'Open it halfway, and read both halves',
   'next.sort-the-ends': 'Part all six ends, find the pairs again',
   'next.check-length': 'Measure the run, and look at the print on the cable',

@@ -2,11 +2,14 @@ import { z } from 'zod'
 import { phasesSchema, tagSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
+export const supplySources = ['mains', 'generator', 'battery'] as const
 export const arrangements = ['TN-C-S', 'TN-S', 'TT'] as const
 /** The supply at the origin: how it is earthed, and what its network declares. */
 const schema = z.strictObject({
   kind: z.literal('supply'),
   tag: tagSchema,
+  /** The public network, or a source of one's own behind its own earthing; left away it is the network. */
+  source: z.enum(supplySources).optional(),
   arrangement: z.enum(arrangements),
   phases: phasesSchema,
   /** Line to earth. */
@@ -22,6 +25,7 @@ export const supply: PartDescriptor<typeof schema> = {
   prefix: 'S',
   fields: [
     { id: 'tag', label: 'tag' },
+    { id: 'source', label: 'supply-source', usual: 'mains' },
     { id: 'arrangement', label: 'arrangement' },
     { id: 'phases', label: 'phases' },
     { id: 'nominal_V', label: 'nominal' },

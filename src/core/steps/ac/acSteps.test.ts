@@ -133,6 +133,17 @@ describe('Ze', () => {
     expect(site.take('ze', site.supply, ze(168)).says('ze', site.supply).verdict).toBe('outside')
   })
 
+  it('of a generator or a battery is held against what it declares, never against what networks do', () => {
+    const own = (supply: object) => {
+      const site = new Installation({ supply: { source: 'generator', arrangement: 'TN-S', ...supply } })
+      return site.take('ze', site.supply, ze(0.5)).says('ze', site.supply)
+    }
+    expect(own({ declaredZe_ohm: null })).toMatchObject({ verdict: 'not-yet', code: 'ze.nothing-declared' })
+    expect(own({ declaredZe_ohm: 0.6 }).verdict).toBe('within')
+    expect(own({ declaredZe_ohm: 0.4 }).verdict).toBe('outside')
+    expect(own({ source: 'mains', declaredZe_ohm: null }).verdict).toBe('within')
+  })
+
   it('proves nothing with the earthing conductor still on', () => {
     const site = new Installation()
     const slots = { 'earthing-conductor': choose('earth-still-on'), ze: read(0.1) }

@@ -22,11 +22,13 @@ const TYPICAL_ohm = { 'TN-C-S': 0.35, 'TN-S': 0.8 } as const
 
 type Limit = { value: number; close: number | null; source: SourceId; code: 'declared' | 'typical' | 'tt' }
 
-/** The most that Ze may be; null in TT without a residual current device. */
+/** The most that Ze may be; null in TT without a residual current device, and where no network declares it. */
 function limitOf(context: StepContext<'supply'>): Limit | null {
   const { arrangement, declaredZe_ohm } = context.part.data
   if (arrangement !== 'TT') {
     if (declaredZe_ohm !== null) return { value: declaredZe_ohm, close: null, source: 'bs7671-ze', code: 'declared' }
+    // What networks usually declare says nothing of a generator or a battery.
+    if ((context.part.data.source ?? 'mains') !== 'mains') return null
     return { value: TYPICAL_ohm[arrangement], close: null, source: 'loop-practice', code: 'typical' }
   }
   const touch = context.limit('earth.touch-voltage')
@@ -82,7 +84,10 @@ export const ze: ReadStep<'supply'> = {
     const read = figuresOf(context, zeSlots).sort((a, b) => b.span.most - a.span.most)
     if (read.length === 0) return notYet(context, 'ze.no-reading')
     const limit = limitOf(context)
-    if (!limit) return notYet(context, 'ze.no-device', { read: read[0]!.read.text })
+    if (!limit) {
+      const code = context.part.data.arrangement === 'TT' ? 'ze.no-device' : 'ze.nothing-declared'
+      return notYet(context, code, { read: read[0]!.read.text })
+    }
     return decide([
       ...read.map((one) =>
         hold(context, {
@@ -109,7 +114,9 @@ export const ze: ReadStep<'supply'> = {
     const figures = { tag: context.part.data.tag }
     return [
       causeOf('light-contact', 'may-fit', 'press-firmly', figures),
-      causeOf('network-earth', 'may-fit', 'ask-the-network', figures),
+      ...((context.part.data.source ?? 'mains') === 'mains'
+        ? [causeOf('network-earth', 'may-fit', 'ask-the-network', figures)]
+        : [causeOf('own-earth', 'may-fit', 'look-at-source-earth', figures)]),
     ]
   },
   example: {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { linesOf, picturesOf } from '../../evaluate'
+import { linesOf, picturesOf, stepKey } from '../../evaluate'
 import type { PartData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
 import type { Regime, Schools } from '../../regime/regime'
@@ -8,6 +8,7 @@ import { testId } from '../../testing/factsBuilder'
 import { choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
 import { isBesides, slotsAsked } from '../slot'
+import { shownFor } from '../step'
 import { exampleRcd } from '../worked'
 
 const ms = (value: number): SlotValue => read(value, 'ms', 1)
@@ -44,6 +45,23 @@ describe('what a device is asked', () => {
   ] as const)('of type %s has the waveforms it must see', (type, more) => {
     const asked = slotsOf({ ...exampleRcd, type }, defaultRegime)
     expect(asked.filter((id) => !['once-0', 'once-other-180', 'ramp'].includes(id))).toEqual(more)
+  })
+})
+
+describe('where a device is tried', () => {
+  it('is at a socket, and at its own terminals where others hang on it: a socket would trip those', () => {
+    const site = new Installation({ rcd: {} })
+    const above = site.build.part({ ...exampleRcd, tag: 'RCD0', delay: 'selective', rated_mA: 100 })
+    const below = site.build.part({ ...exampleRcd, tag: 'RCD2', upstreamId: above })
+    const { evaluation } = site.says('rcd-trips', site.rcd!)
+    const drawn = (id: string) => {
+      const { step, part } = evaluation.byKey.get(stepKey('rcd-trips', id))!
+      return shownFor(step, {}, { part, plant: evaluation.plant })
+    }
+    expect(drawn(below).hookup.drawing).toBe('rcd-at-socket')
+    expect(drawn(above).hookup.drawing).toBe('rcd-at-terminals')
+    // Terminals are live: fingers are minded there before anything is pressed.
+    expect(drawn(above).cautions).toContainEqual({ id: 'finger-guarded', hard: true })
   })
 })
 

@@ -12,7 +12,7 @@ import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
 import { notYet } from '../holding'
 import { numberIn } from '../reading'
-import type { ReadStep, StepContext } from '../step'
+import type { ReadStep, StepContext, Variant } from '../step'
 import { exampleRcd } from '../worked'
 import { arrangeTrips, deviceOf, rcdSlots, rulesOf, tripsIn, waveformIn } from './rcdSlots'
 import { timesPicture } from './timesPicture'
@@ -42,6 +42,24 @@ function touchLine(context: Context): WorkingLine[] {
   ]
 }
 
+/** Above other devices a socket would trip those: it is read at its own terminals, which are live. */
+const atTerminals: Variant = {
+  where: ({ id }, plant) => plant.ofKind('rcd').some(({ data }) => data.upstreamId === id),
+  hookup: {
+    drawing: 'rcd-at-terminals',
+    leads: [
+      { balloon: 1, code: 'own-terminals' },
+      { balloon: 2, code: 'ramp-current' },
+    ],
+  },
+  cautions: [
+    { id: 'finger-guarded', hard: true },
+    { id: 'fault-current-flows', hard: true },
+    { id: 'medical-and-it-off', hard: false },
+    { id: 'loads-off-reset-between', hard: false },
+  ],
+}
+
 export const rcdTrips: ReadStep<'rcd'> = {
   kind: 'read',
   id: 'rcd-trips',
@@ -69,6 +87,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
       { balloon: 2, code: 'ramp-current' },
     ],
   },
+  variants: [atTerminals],
   minutes: 4,
   sources: ['iec-61008', 'bs7671-rcd', 'rcd-practice'],
   mendingTouches: ['rcd-button'],
