@@ -1,6 +1,6 @@
 'use client'
 import { Button } from 'antd'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { causes } from '@/core/evaluate'
 import { choicesOf, isBesides, type NumberSlot, slotsShown } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
@@ -13,7 +13,6 @@ import { Rule } from '../rule/Rule'
 import { useKeys } from '../shell/keys'
 import { Actions } from './Actions'
 import { Before } from './Before'
-import { Besides } from './Besides'
 import type { BenchProps } from './types'
 import { ConditionsBox } from './ConditionsBox'
 import { kitFor, isStarted } from './draft'
@@ -26,6 +25,9 @@ import { usePanel } from './usePanel'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
 import { VerdictBand } from './VerdictBand'
+
+/** Only the live tests of the AC side have it. */
+const Besides = lazy(() => import('./Besides').then((module) => ({ default: module.Besides })))
 
 /** One test on one part: hook-up, cautions, slots, rule, verdict, and what to do. The same bench for every test. */
 export function Bench(props: BenchProps) {
@@ -213,7 +215,11 @@ export function Bench(props: BenchProps) {
           )}
         </SlotBlocks>
       )}
-      {besides.length > 0 && <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />}
+      {besides.length > 0 && (
+        <Suspense>
+          <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />
+        </Suspense>
+      )}
       {taking.saidPress && (
         <p className="said bad" role="alert">
           {taking.saidPress}

@@ -47,10 +47,10 @@ export const rcdDrawings: Drawings = {
       <Wire d="M158 132H112V52" lead="red" />
       <Balloon x={112} y={84} n={1} />
       <Balloon x={140} y={138} n={2} />
-      <Word x={4} y={148}>
+      <Word x={4} y={126}>
         {lead(1)}
       </Word>
-      <Word x={4} y={168}>
+      <Word x={4} y={164}>
         {lead(2)}
       </Word>
     </>

@@ -283,7 +283,7 @@ export const ac = {
   'lead.line-earth': 'line, earth',
   'lead.line-neutral': 'line, neutral',
   'lead.farthest-point': 'farthest point',
-  'lead.own-terminals': 'its outgoing terminals',
+  'lead.own-terminals': 'its terminals',
   'lead.downstream-socket': 'a socket downstream',
   'lead.ramp-current': 'rising current',
   'lead.upper-device': 'the device above',
