@@ -10,6 +10,7 @@ import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdi
 import { type EntryIndex, endedBy } from './entryIndex'
 import { contextOf, judgeStep, readingOf } from './judge'
 import { listeningTo, lookAt } from './listening'
+import { isMeterElsewhere } from './meterPlaces'
 import type { Judging, Run } from './runOf'
 import type { ReadingEvaluation, Scope } from './types'
 
@@ -26,14 +27,12 @@ export function judgeReadings(run: Run, judging: Judging, key: string): readonly
 export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, key: string): ReadingEvaluation {
   const at = correctedTime(entry)
   const isNulled = !judging.step.nulled || run.nulls.before(judging.step, entry, at)
-  const one = new KeptReading(
-    entry,
-    at,
-    endedBy(run.index, key, entry),
-    judging,
-    run.index.joined.has(entry.id),
-    isNulled,
-  )
+  const isJoined = run.index.joined.has(entry.id)
+  const isElsewhere =
+    judging.step.needsConditions === true &&
+    !isJoined &&
+    isMeterElsewhere({ index: run.index, plant: run.plant, part: judging.part, entry, at })
+  const one = new KeptReading(entry, at, endedBy(run.index, key, entry), judging, isJoined, isNulled, isElsewhere)
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
   if (judging.step.readsOthers) void one.verdict
   return one
@@ -57,6 +56,7 @@ class KeptReading implements ReadingEvaluation {
     private readonly judging: Judging,
     private readonly isJoined: boolean,
     private readonly isNulled: boolean,
+    private readonly isElsewhere: boolean,
   ) {}
 
   get judgement(): Judgement {
@@ -119,6 +119,7 @@ class KeptReading implements ReadingEvaluation {
     if (instrument && isOverRange(step, body, instrument)) flags.push('over-instrument-range')
     if (step.needsConditions && this.isApart()) flags.push('conditions-apart')
     if (!this.isNulled) flags.push('leads-not-nulled')
+    if (this.isElsewhere) flags.push('meter-elsewhere')
     if (this.isJoined) flags.push('conditions-from-file')
     if (entry.clockMoved_ms !== undefined) flags.push('clock-moved')
     if (body.confirmed.length > 0) flags.push('unlikely-confirmed')

@@ -63,7 +63,7 @@ function mayComeLate({ index }: Whole, entry: Entry): boolean {
   if (body.kind === 'remark' || body.kind === 'photo' || body.kind === 'snag') return true
   if (body.kind !== 'reading' || !id || !partId) return false
   const step = stepById(id)
-  if (!step || !isRead(step) || step.nulls || step.effects?.length) return false
+  if (!step || !isRead(step) || step.nulls || step.placesMeter || step.effects?.length) return false
   const known = index.readings.get(stepKey(id, partId))?.at(-1)
   return !known || isBefore(momentOf(known), momentOf(entry))
 }

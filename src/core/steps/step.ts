@@ -197,6 +197,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     kit?(part: PartIn<Kind>, regime: Regime): readonly KitNeed[]
     /** A reading that is done nulls its lead set for its visit. */
     nulls?: boolean
+    /** A light meter is set up in the part's plane by it: until it is set up in another. */
+    placesMeter?: true
     /** The leads must have been nulled in this visit: else the reading says so. */
     nulled?: boolean
     /** Hook-up and cautions that differ by a choice: another method, other leads. */

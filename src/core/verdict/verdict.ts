@@ -75,6 +75,7 @@ export const flags = [
   'sisters-only',
   'light-worked-back',
   'leads-not-nulled',
+  'meter-elsewhere',
   'test-voltage-lowered',
   'departs-from-table',
   'surge-left-in',

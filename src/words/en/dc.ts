@@ -348,6 +348,7 @@ export const dc = {
 
   'flag.conditions-from-file': 'light and warmth joined from a logger’s file',
   'flag.leads-not-nulled': 'leads not nulled in this visit',
+  'flag.meter-elsewhere': 'the light meter was set up in another plane last: is it in this one?',
   'flag.test-voltage-lowered': 'deviation: test voltage lowered to what the modules allow',
   'flag.surge-left-in': 'surge protection left in, tested at 250 V',
   'flag.surge-not-entered':

@@ -64,6 +64,7 @@ export const sensorsInPlane: ReadStep<'array'> = {
   tag: 'live-in-daylight',
   slots: [tilt, azimuth, check('light-in-plane', 1), check('cell-sensor-on-back', 3)],
   counts: 'latest',
+  placesMeter: true,
   leftOutAs: ['no-light-meter'],
   gates: [],
   cautions: [
