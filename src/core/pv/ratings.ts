@@ -36,6 +36,8 @@ export type Circuit = {
   inverter: InverterInput | null
   switch: RatedDevice | null
   fuse: RatedDevice | null
+  /** What the string's own cable carries as it is laid, A; left away nobody said. */
+  cable_A?: number | null
   school: ColdSchool
 }
 
@@ -47,6 +49,7 @@ export const ratingIds = [
   'vmp-hot-tracker',
   'isc-switch',
   'isc-inverter',
+  'isc-cable',
   'fuse-needed',
   'fuse-range',
   'voc-cold-fuse',
@@ -116,6 +119,10 @@ export function ratingChecks(circuit: Circuit, model: ModuleModel | null, factor
     atLeast('vmp-hot-tracker', 'V', vmpHot_V, inverter?.trackerMin_V),
     atMost('isc-switch', 'A', carried_A, circuit.switch?.rating_A),
     atMost('isc-inverter', 'A', carried_A, inverter?.maxShortCircuit_A),
+    // Its own cable carries one string, whatever is joined to it further on.
+    ...(circuit.cable_A
+      ? [atMost('isc-cable', 'A', factors.current * dimensioningIsc_A(module), circuit.cable_A)]
+      : []),
     ...fuseChecks(circuit, factors),
     ...(fuse ? [atMost('voc-cold-fuse', 'V', cold_V, fuse.ratedVoltage_V)] : []),
   ]

@@ -138,6 +138,17 @@ describe('what is compared with nothing', () => {
     expect(check('design-current', two, [heavy]).verdict).toBe('not-yet')
   })
 
+  it('is no pass: a cable that carries less than its own string gives, whatever the switch carries', () => {
+    // 1.25 * 15 A is 18.75 A, of one string: what is joined to it further on does not flow in its own cable.
+    const parts = [inverter('INV', 1000), dcSwitch('DC1', 60)]
+    const pair = (cable_A: number) => ['1', '2'].map((tag) => ({ ...heavy, tag, input: 'A', cable_A }))
+    expect(check('design-current', parts, pair(18)).verdict).toBe('outside')
+    expect(check('design-current', parts, pair(19)).verdict).toBe('within')
+    // Nobody knows how many meet in an input: the cable is checked all the same.
+    const apart = ['1', '2'].map((tag) => ({ ...heavy, tag, cable_A: 18 }))
+    expect(check('design-current', parts, apart).verdict).toBe('outside')
+  })
+
   it('is no pass: two small inverters that no string names', () => {
     const string = exampleString(11)
     expect(check('design-voltage', [inverter('INV1', 300), inverter('INV2', 300)], [string]).verdict).toBe('not-yet')

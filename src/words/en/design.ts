@@ -46,6 +46,7 @@ export const design = {
   'rating.voc-cold-surge': 'Voltage in the cold at the surge protection',
   'rating.vmp-cold-tracker': 'Cold working voltage at the tracker',
   'rating.vmp-hot-tracker': 'Hot working voltage at the tracker',
+  'rating.isc-cable': 'Current through the string’s cable',
   'rating.isc-switch': 'Current through the switch',
   'rating.isc-inverter': 'Current into the tracker input',
   'rating.fuse-needed': 'Current back into one string without fuses',

@@ -112,6 +112,7 @@ export const plant = {
   'plant.conductor-length': 'Conductor length, m',
   'plant.conductor-area': 'Conductor, mm²',
   'plant.joints': 'Joints',
+  'plant.cable-carries': 'Its cable carries, as laid, A',
   'plant.fuse-rating': 'String fuse, A',
   'plant.fuse-voltage': 'String fuse, V',
   'plant.surge-voltage': 'Highest continuous voltage, V',

@@ -20,6 +20,8 @@ const schema = z.strictObject({
   /** Mark of the inverter's tracker input; strings on one input are in parallel. */
   input: z.string().trim().max(8).nullable().optional(),
   fuse: ratedSchema.nullable().optional(),
+  /** What its own cable carries as it is laid: where it is hot, and beside others, A. */
+  cable_A: z.number().positive().max(1000).nullable().optional(),
 })
 
 export const string: PartDescriptor<typeof schema> = {
@@ -36,6 +38,7 @@ export const string: PartDescriptor<typeof schema> = {
     { id: 'inverterId', label: 'inverter-of', names: { kind: 'inverter', else: 'only' } },
     { id: 'switchId', label: 'switch-of', names: { kind: 'dc-switch', else: 'only' } },
     { id: 'input', label: 'input' },
+    { id: 'cable_A', label: 'cable-carries' },
     { id: 'fuse.rating_A', label: 'fuse-rating' },
     { id: 'fuse.ratedVoltage_V', label: 'fuse-voltage' },
   ],

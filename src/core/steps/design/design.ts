@@ -250,7 +250,7 @@ const dangers: readonly Danger[] = [
   {
     id: 'design-current',
     order: 'A4',
-    ids: ['isc-switch', 'isc-inverter'],
+    ids: ['isc-switch', 'isc-inverter', 'isc-cable'],
     decimals: 1,
     nothing: 'design.no-switch',
     plates: ['string-plate', 'switch-plate', 'inverter-plate'],

@@ -56,6 +56,7 @@ function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart):
     },
     switch: dcSwitch && { ratedVoltage_V: dcSwitch.ratedVoltage_V, rating_A: dcSwitch.rating_A },
     fuse: string.data.fuse ?? null,
+    ...(string.data.cable_A ? { cable_A: string.data.cable_A } : {}),
     school: regime.schools['pv.cold-voltage'],
   }
   return { circuit, unclear }
@@ -124,7 +125,8 @@ export function checksOf(context: StepContext<'array'>, ids: readonly string[]):
     ratingChecks(circuit, context.models.of(circuit.module as never), factors).flatMap((check): Checked[] => {
       if (!ids.includes(check.id) || check.verdict === 'left-out' || isAnswered(check, circuit)) return []
       const asked = wants(check.id)
-      const carries = check.id.startsWith('isc-') && unclear.includes('which-input') ? 'which-input' : null
+      const isShared = check.id.startsWith('isc-') && check.id !== 'isc-cable'
+      const carries = isShared && unclear.includes('which-input') ? 'which-input' : null
       const open = asked && unclear.includes(asked) ? asked : carries
       if (open) return [{ tag, circuit, check: { ...check, verdict: 'not-yet' }, unclear: open }]
       return isThere(check.id, circuit) ? [byWeather({ tag, circuit, check, unclear: null }, unclear)] : []
