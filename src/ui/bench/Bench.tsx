@@ -215,11 +215,6 @@ export function Bench(props: BenchProps) {
           )}
         </SlotBlocks>
       )}
-      {besides.length > 0 && (
-        <Suspense>
-          <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />
-        </Suspense>
-      )}
       {taking.saidPress && (
         <p className="said bad" role="alert">
           {taking.saidPress}
@@ -261,6 +256,11 @@ export function Bench(props: BenchProps) {
           ghosts={shown ? causes(evaluation, one).slice(0, 1) : []}
           others={sistersOnRule(evaluation, one, rule)}
         />
+      )}
+      {besides.length > 0 && (
+        <Suspense>
+          <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />
+        </Suspense>
       )}
       {props.side}
       <div className="dock" ref={dock}>
