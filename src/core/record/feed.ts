@@ -55,6 +55,9 @@ export type SweepPart = z.infer<typeof sweepSchema>
 /** Conductors between which one of several figures of a press stands; `PE-earth` is metalwork against the ground. */
 export const PAIRS = ['L-N', 'L-PE', 'N-PE', 'L1-N', 'L1-PE', 'L2-N', 'L2-PE', 'L3-N', 'L3-PE', 'PE-earth'] as const
 
+/** Quantities that stand between two conductors. */
+const PAIRED: ReadonlySet<Measurable> = new Set(['ac-voltage', 'loop-impedance', 'fault-current', 'insulation'])
+
 export const feedSampleSchema = z.strictObject({
   quantity: measurableSchema,
   value: z.number().min(-1e6).max(1e6),
@@ -99,6 +102,7 @@ export const shownKey = ({ quantity, pair }: Pick<LiveSample, 'quantity' | 'pair
 export type SampleRefusal =
   | { code: 'feed-quantity'; quantity: string }
   | { code: 'feed-sweep' }
+  | { code: 'feed-pair'; quantity: string }
   | { code: 'feed-unit'; quantity: string; unit: Unit; given: string }
   | { code: 'feed-text'; text: string; value: number }
 
@@ -110,6 +114,7 @@ export function liveSample(instrument: Instrument, sample: FeedSample): LiveSamp
   const factor = factorFrom(sample.unit, unit)
   if (factor === null) return { code: 'feed-unit', quantity: sample.quantity, unit, given: sample.unit }
   if ((sample.quantity === 'iv-curve') !== (sample.sweep !== undefined)) return { code: 'feed-sweep' }
+  if (sample.pair !== undefined && !PAIRED.has(sample.quantity)) return { code: 'feed-pair', quantity: sample.quantity }
   const read = readOf(sample, unit, factor, range.decimals)
   if (!read) return { code: 'feed-text', text: sample.text ?? '', value: sample.value }
   const { sweep, pair } = sample

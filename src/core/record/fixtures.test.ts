@@ -165,7 +165,12 @@ describe('a sample of the feed', () => {
   })
 
   it('says between which conductors it stands, in words that are known', () => {
-    expect(liveSample(meter, sample({ pair: 'L-N' }))).toMatchObject({ pair: 'L-N' })
+    const volts = { measures: 'ac-voltage' as const, accuracy: { ofReading_pct: 1, digits: 2 }, most: 500, decimals: 0 }
+    const tester = { ...meter, ranges: [volts] }
+    const read = { quantity: 'ac-voltage', value: 231, unit: 'V', pair: 'L-N' }
+    expect(liveSample(tester, sample(read))).toMatchObject({ pair: 'L-N' })
+    // Light falls between no two conductors.
+    expect(liveSample(meter, sample({ pair: 'L-N' }))).toEqual({ code: 'feed-pair', quantity: 'irradiance' })
     expect(() => sample({ pair: 'L to N' })).toThrow()
   })
 

@@ -123,19 +123,21 @@ export const leadSetSlot: LeadSetSlot = { kind: 'lead-set', id: 'lead-set', meas
 export const isThreePhase = (part: PartData): boolean => 'phases' in part && part.phases === 3
 export const LINES = ['l1', 'l2', 'l3'] as const
 
-/** One slot where there is one phase, one for each line where there are three. */
+/** One slot where there is one phase, one for each line where there are three. @param to which conductor each line is read to */
 export function lineSlots(
   id: string,
   measures: Measurable,
   unit: Unit,
   balloon: number,
   rest: Partial<Omit<NumberSlot, 'kind' | 'only' | 'of'>> = {},
+  to?: 'N' | 'PE',
 ): readonly NumberSlot[] {
   return [
     numberSlot(id, measures, unit, balloon, { ...rest, only: (part) => !isThreePhase(part) }),
-    ...LINES.map((line) =>
-      numberSlot(`${id}-${line}`, measures, unit, balloon, { ...rest, of: { line }, only: isThreePhase }),
-    ),
+    ...LINES.map((line) => {
+      const of = to ? { line, pair: `${line.toUpperCase()}-${to}` } : { line }
+      return numberSlot(`${id}-${line}`, measures, unit, balloon, { ...rest, of, only: isThreePhase })
+    }),
   ]
 }
 

@@ -87,6 +87,19 @@ describe('one press of a loop tester that shows several figures', () => {
     expect(find('[data-testid=besides]').textContent).toContain('Volts L-PE 231')
   })
 
+  it('finds each line’s own place where there are three', async () => {
+    const three = new Installation({ supply: { phases: 3 } })
+    three.take('prove-dead', three.supply, {})
+    const benchOf = (latest: Latest) => (
+      <TestBench facts={three.facts} stepKey={stepKey('ze', three.supply)} latest={latest} opened={OPENED} />
+    )
+    await draw(benchOf({}))
+    await draw(benchOf(shows(900, [['loop-impedance', 'L3-PE', 0.31]])))
+    expect([figure('ze-l1'), figure('ze-l3')]).toEqual(['', '0.31'])
+    await draw(benchOf(shows(1900, [['loop-impedance', undefined, 0.29]])))
+    expect([figure('ze-l1'), figure('ze-l3')]).toEqual(['0.29', '0.31'])
+  })
+
   it('does not put the loop of two other conductors into a test that asks for line and earth', async () => {
     const fresh = new Installation()
     fresh.take('prove-dead', fresh.supply, {})

@@ -118,6 +118,7 @@ export const doors = {
   'door.feed-token': 'That key is not known or was taken back. Give the instrument a new one in the office.',
   'door.feed-instrument': 'This key belongs to another instrument.',
   'door.feed-quantity': 'The instrument of this key does not measure “{quantity}”.',
+  'door.feed-pair': '“{quantity}” stands between no two conductors: leave “pair” away.',
   'door.feed-sweep': 'A curve comes as “iv-curve” with the next points of its sweep; nothing else has any.',
   'door.feed-unit': '“{quantity}” comes in {unit}; {given} was sent.',
   'door.feed-text': 'The display’s text “{text}” says something else than {value}, which was sent with it.',

@@ -16,7 +16,15 @@ import { type Figure, figureOf, figuresOf, highestOf, lowestOf } from '../readin
 import { isThreePhase, lineSlots, type NumberSlot, numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleBoard, exampleCircuit, exampleSupply } from '../worked'
-import { besidesRulings, earthLoop, loopsBesides, type OwnFigures, shareLines, voltsBesides } from './pressBesides'
+import {
+  besidesRulings,
+  earthLoop,
+  isGrave,
+  loopsBesides,
+  type OwnFigures,
+  shareLines,
+  voltsBesides,
+} from './pressBesides'
 import { measuredZe, supplyOf } from './shared'
 
 type Context = StepContext<'board'>
@@ -29,8 +37,8 @@ const between = (pair: string, [one, ...lines]: readonly NumberSlot[]): readonly
   { ...one!, of: { pair } },
   ...lines,
 ]
-const pefcSlots = between('L-PE', lineSlots('pefc', 'fault-current', 'A', 1))
-const psccSlots = between('L-N', lineSlots('pscc', 'fault-current', 'A', 2))
+const pefcSlots = between('L-PE', lineSlots('pefc', 'fault-current', 'A', 1, {}, 'PE'))
+const psccSlots = between('L-N', lineSlots('pscc', 'fault-current', 'A', 2, {}, 'N'))
 /** Between two lines: instruments that can show it straight away. */
 const lineLineSlots = ['l1-l2', 'l1-l3', 'l2-l3'].map((pair) =>
   numberSlot(`line-line-${pair}`, 'fault-current', 'A', 2, {
@@ -133,7 +141,9 @@ export const faultCurrentStep: ReadStep<'board'> = {
     const ipf = spans.reduce((most, one) => (one.span.least > most.span.least ? one : most))
     const figures = { ipf_kA: ipf.span.least / 1000, pefc: pefc.read.text, pscc: pscc.read.text }
     const { weakest_A, unknown } = breakingOf(context)
-    if (weakest_A === null) return notYet(context, 'fault-current.no-device', figures)
+    const besides = besidesRulings(context, ownOf(context, found))
+    if (weakest_A === null)
+      return isGrave(besides) ? decide(besides) : notYet(context, 'fault-current.no-device', figures)
     const rulings: Ruling[] = [ipf, ...spans.filter((one) => one !== ipf)].map(({ span, text }) =>
       hold(context, {
         step: 'fault-current',
@@ -158,7 +168,7 @@ export const faultCurrentStep: ReadStep<'board'> = {
       rulings.push(ruled(context, 'not-yet', 'fault-current.device-unknown', line, { ...figures, circuit: unknown }))
     }
     const ze = againstZe(context)
-    rulings.push(...besidesRulings(context, ownOf(context, found)))
+    rulings.push(...besides)
     return decide(ze ? [...rulings, ze] : rulings, {
       before: () => currentLines(context, found),
       after: () => shareLines(context, ownOf(context, found).lineEarth),

@@ -54,6 +54,16 @@ describe('what one press of a loop test gives besides', () => {
     expect(said(site).verdict).toBe('outside')
   })
 
+  it('finds it at the origin and at a board too, where nothing is entered to hold their own figure against', () => {
+    const tt = new Installation({ supply: { arrangement: 'TT', declaredZe_ohm: null } })
+    const off = { 'earthing-conductor': choose('earth-off'), ze: read(21), 'volts-n-pe': volts(228) }
+    expect(tt.take('ze', tt.supply, off).says('ze', tt.supply).code).toBe('besides-neutral.outside')
+    const board = new Installation({ circuit: { breaking_kA: null } })
+    const currents = { pefc: amps(860), pscc: amps(815), 'volts-l-pe': volts(1) }
+    const found = board.take('fault-current', board.board, currents).says('fault-current', board.board)
+    expect(found).toMatchObject({ verdict: 'outside', code: 'besides-volts.missing' })
+  })
+
   it('decides nothing by a display that was over its range', () => {
     expect(said(circuit(0.78, { 'volts-n-pe': over(20, 'V') })).verdict).toBe('not-yet')
   })

@@ -139,6 +139,9 @@ export function besidesRulings(context: Context, own: OwnFigures): Ruling[] {
   ]
 }
 
+/** Whether what came besides is a fault by itself, whatever the test's own figure is held against. */
+export const isGrave = (besides: readonly Ruling[]): boolean => besides.some(({ verdict }) => verdict === 'outside')
+
 /** How the ohms are shared out between the conductors. */
 export function shareLines(context: Context, lineEarth: Figure | null): WorkingLine[] {
   const shares = sharesOf(context, lineEarth)

@@ -6,7 +6,7 @@ import { lineSlots } from '../slot'
 import type { AnyContext } from '../step'
 
 /** Slots of Ze and of R1+R2: other steps take the highest line of them. */
-export const zeSlots = lineSlots('ze', 'loop-impedance', 'ohm', 2)
+export const zeSlots = lineSlots('ze', 'loop-impedance', 'ohm', 2, {}, 'PE')
 export const r1r2Slots = lineSlots('r1r2', 'continuity', 'ohm', 2)
 
 /** The supply that a part hangs on, null where there is none or nobody said which. */

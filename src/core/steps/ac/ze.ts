@@ -14,7 +14,7 @@ import { choiceIn, figuresOf } from '../reading'
 import { choiceSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleSupply } from '../worked'
-import { besidesRulings, voltsBesides } from './pressBesides'
+import { besidesRulings, isGrave, voltsBesides } from './pressBesides'
 import { ratedOn, zeSlots } from './shared'
 
 /** What networks declare where nobody asked them, ohm. */
@@ -84,7 +84,9 @@ export const ze: ReadStep<'supply'> = {
     const read = figuresOf(context, zeSlots).sort((a, b) => b.span.most - a.span.most)
     if (read.length === 0) return notYet(context, 'ze.no-reading')
     const limit = limitOf(context)
+    const besides = besidesRulings(context, { lineEarth: null })
     if (!limit) {
+      if (isGrave(besides)) return decide(besides)
       const code = context.part.data.arrangement === 'TT' ? 'ze.no-device' : 'ze.nothing-declared'
       return notYet(context, code, { read: read[0]!.read.text })
     }
@@ -106,7 +108,7 @@ export const ze: ReadStep<'supply'> = {
           },
         }),
       ),
-      ...besidesRulings(context, { lineEarth: null }),
+      ...besides,
     ])
   },
   causes(context, judgement) {

@@ -13,7 +13,15 @@ import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
 import { hold, notYet, ruled, saying } from '../holding'
 import { choiceIn, type Figure, figureOf, figuresOf } from '../reading'
-import { besidesRulings, currentsBesides, jointCauses, loopsBesides, shareLines, voltsBesides } from './pressBesides'
+import {
+  besidesRulings,
+  currentsBesides,
+  isGrave,
+  jointCauses,
+  loopsBesides,
+  shareLines,
+  voltsBesides,
+} from './pressBesides'
 import { choiceSlot, isThreePhase, lineSlots, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
@@ -34,7 +42,7 @@ const repeated = { slot: 'loop-method', is: LOW }
 const repeat = (id: string): NumberSlot =>
   numberSlot(id, 'loop-impedance', 'ohm', 2, { when: repeated, optional: true, only: (part) => !isThreePhase(part) })
 const figureSlots: readonly NumberSlot[] = [
-  ...lineSlots('zs', 'loop-impedance', 'ohm', 2, { when: measured }),
+  ...lineSlots('zs', 'loop-impedance', 'ohm', 2, { when: measured }, 'PE'),
   repeat('zs-2'),
   repeat('zs-3'),
 ]
@@ -277,8 +285,7 @@ export const zs: ReadStep<'circuit'> = {
     const rulings = byDevice(loop)
     const lineEarth = lineEarthOf(context)
     const besides = besidesRulings(context, { lineEarth })
-    if (rulings.length === 0 && gravest(besides.map((one) => one.verdict)) !== 'outside')
-      return noLimit(context, first.text)
+    if (rulings.length === 0 && !isGrave(besides)) return noLimit(context, first.text)
     const after = () => [...coldLine(context), ...shareLines(context, lineEarth)]
     return decide([...rulings, ...againstSum(loop), ...belowPath(loop), ...besides], { before, after })
   },
