@@ -92,6 +92,15 @@ describe('what a certificate says', () => {
     expect(remarks).toContain('a reading was voided (wrong range; Ada)')
   })
 
+  it('says who moved the job to a newer version of its rules, and why', () => {
+    const moved = { kind: 'regime-move', v: 1, regime: 'own', from: 1, to: 2, reason: 'the insurer asks' } as const
+    const build = new FactsBuilder(false)
+    build.string('1')
+    build.add(moved, { personId: people.ada })
+    const { remarks } = certificateOf(build.facts(), 0, null)
+    expect(remarks.map(plain).join()).toMatch(/from version 1 of .* to version 2: the insurer asks \(Ada\)/)
+  })
+
   it('writes out the working of every number', () => {
     expect(certificate.working.map((section) => section.title)).toEqual([
       'Read voltage, string 1',
