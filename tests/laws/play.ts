@@ -18,8 +18,8 @@ import { referenceOf } from '@/core/curve/reference'
 import type { CurveValue } from '@/core/curve/curveValue'
 import { currentAt } from '@/core/pv/singleDiode'
 import { moduleModel } from '@/core/pv/stringModel'
-import { choicesOf, missingSlots, type Slot, slotsShown } from '@/core/steps/slot'
-import { isRead } from '@/core/steps/step'
+import { choicesOf, isBesides, missingSlots, type Slot, slotsShown } from '@/core/steps/slot'
+import { isRead, slotsOf } from '@/core/steps/step'
 import {
   exampleBoard,
   exampleChargePoint,
@@ -671,9 +671,13 @@ function worsened(at: StepEvaluation, body: Body<'reading'>): Body<'reading'>[] 
   const id = at.step.id.includes('insulation') ? 'insulation' : at.step.id
   const factor = WORSE[id]
   if (!factor) return []
+  // More volts, or another loop beside the test's own, are not plainly worse.
+  const beside = new Set(slotsOf(at.step).flatMap((slot) => (isBesides(slot) ? [slot.id] : [])))
   const slots = Object.fromEntries(
     Object.entries(body.slots).map(([slot, value]) =>
-      'value' in value && !['spike-distance', 'spike-bearing', 're-single', 'applied'].includes(slot)
+      'value' in value &&
+      !beside.has(slot) &&
+      !['spike-distance', 'spike-bearing', 're-single', 'applied'].includes(slot)
         ? [slot, { ...value, value: value.value * factor, text: String(value.value * factor) }]
         : [slot, value],
     ),

@@ -16,7 +16,7 @@ import { supplyVolts, touchVolts } from './supplyVolts'
 type Context = AnyContext
 type Asks = NonNullable<NumberSlot['only']>
 
-/** What loop and current of one press may differ by, per cent [D]. */
+/** What figures of one press may differ by, per cent [D]: by the figures themselves, for a worse instrument must not make them right. */
 const AGREE_PCT = 15
 
 const oneLine: Asks = (part) => !isThreePhase(part)
@@ -70,7 +70,7 @@ function voltsRulings(context: Context): Ruling[] {
   return neutral ? [...lines, touchVolts(context, neutral, 'besides-neutral', 'besides.neutral')] : lines
 }
 
-export type Shares = { line_ohm: number; neutral_ohm: number; earth_ohm: number; whisker_ohm: number }
+export type Shares = { line_ohm: number; neutral_ohm: number; earth_ohm: number; highest_ohm: number }
 
 /** What each conductor has of three loops that were read at one place, ohm; null where one of them is not known. */
 export function sharesOf(context: Context, lineEarth: Figure | null): Shares | null {
@@ -83,7 +83,7 @@ export function sharesOf(context: Context, lineEarth: Figure | null): Shares | n
     line_ohm: (le + ln - ne) / 2,
     neutral_ohm: (ln + ne - le) / 2,
     earth_ohm: (le + ne - ln) / 2,
-    whisker_ohm: Math.hypot(...three.map(({ span }) => span.whisker)) / 2,
+    highest_ohm: Math.max(le, ln, ne),
   }
 }
 
@@ -93,7 +93,7 @@ function loopsRulings(context: Context, lineEarth: Figure | null): Ruling[] {
   if (!shares) return []
   const { value: noise_ohm } = context.limit('ac.joint')
   const least = Math.min(shares.line_ohm, shares.neutral_ohm, shares.earth_ohm)
-  if (least + shares.whisker_ohm + noise_ohm >= 0) return []
+  if (least + noise_ohm + (shares.highest_ohm * AGREE_PCT) / 100 >= 0) return []
   const line = { code: 'besides.loops-apart', source: 'loop-practice' } as const
   return [{ ...ruled(context, 'close', 'besides.loops-apart', line), slots: loopsBesides.map(({ id }) => id) }]
 }
@@ -108,14 +108,11 @@ function currentRuling(
   if (loopRead?.span.bound !== 'exact' || amps?.span.bound !== 'exact' || loopRead.read.value === 0) return null
   const nominal_V = context.plant.supplyOf(context.part)?.data.nominal_V
   const own = figuresOf(context, lineVolts).find(({ slot }) => slot.of?.pair === pair)?.read.value
-  const [least, most] = [loopRead.span.least - loopRead.span.whisker, loopRead.span.least + loopRead.span.whisker]
   const all_V = [nominal_V, own].filter((one) => one !== undefined)
-  if (all_V.length === 0 || least <= 0) return null
-  const mayBe = all_V.some((one_V) => {
-    const low = (one_V / most) * (1 - AGREE_PCT / 100) - amps.span.whisker
-    return amps.read.value >= low && amps.read.value <= (one_V / least) * (1 + AGREE_PCT / 100) + amps.span.whisker
-  })
-  if (mayBe) return null
+  if (all_V.length === 0) return null
+  const agrees = (one_V: number): boolean =>
+    Math.abs((amps.read.value * loopRead.read.value) / one_V - 1) * 100 <= AGREE_PCT
+  if (all_V.some(agrees)) return null
   const figures = { loop: loopRead.read.text, read: amps.read.text, gives: all_V[0]! / loopRead.read.value }
   const line = { code: 'besides.current-apart', figures, source: 'loop-practice' } as const
   return { ...ruled(context, 'close', 'besides.current-apart', line, figures), slots: [amps.slot.id] }
