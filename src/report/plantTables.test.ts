@@ -55,7 +55,7 @@ describe('the plant on the certificate', () => {
 
   it('says once what holds for all rows of a test', () => {
     const table = certificateOf(facts, 0, null).tables.find((one) => one.id === 'zs')!
-    expect(table.note).toBe('All rows: Method: Non-trip, three leads')
+    expect(table.note).toBe('All rows: Method: Non-trip')
     expect(table.columns.map((column) => column.label)).not.toContain('Set-up')
   })
 

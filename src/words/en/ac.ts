@@ -155,8 +155,8 @@ export const ac = {
   'choice.wave-dc': 'Smooth DC',
   'choice.earth-off': 'Off the terminal',
   'choice.earth-still-on': 'Still on',
-  'choice.non-trip': 'Non-trip, three leads',
-  'choice.two-lead-low': 'Two leads, low current',
+  'choice.non-trip': 'Non-trip',
+  'choice.two-lead-low': 'Two leads, low',
   'choice.high-current': 'High current',
   'choice.calculated': 'Ze + (R1+R2)',
 
