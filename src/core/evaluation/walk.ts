@@ -26,7 +26,8 @@ export function walkOf(evaluation: Evaluation, way: Way): Walk {
 }
 
 /** Where the leads are, and how: the same wiring on the same part needs no hand on them. */
-const wiring = ({ step, part }: StepEvaluation): string => `${step.hookup.wiring ?? step.hookup.drawing} ${part.id}`
+export const wiring = ({ step, part }: StepEvaluation): string =>
+  `${step.hookup.wiring ?? step.hookup.drawing} ${part.id}`
 
 function byTest(steps: readonly StepEvaluation[]): WalkGroup[] {
   return [...groupBy(steps, (one) => one.step.id)].map(([id, own]) => ({

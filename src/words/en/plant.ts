@@ -96,6 +96,8 @@ export const plant = {
   'plant.name': 'Name',
   'plant.lowest': 'Lowest temperature, °C',
   'plant.hottest': 'Highest cell temperature, °C',
+  'plant.latitude': 'Latitude, degrees, south below 0',
+  'plant.longitude': 'Longitude, degrees, west below 0',
   'plant.array-of': 'Array',
   'plant.combiner-of': 'Combiner',
   'plant.inverter-of': 'Inverter',
