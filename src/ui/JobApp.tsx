@@ -32,6 +32,7 @@ const RecordScreen = lazy(() => import('./record/RecordScreen').then((module) =>
 const ScheduleScreen = lazy(() =>
   import('./schedule/ScheduleScreen').then((module) => ({ default: module.ScheduleScreen })),
 )
+const DayScreen = lazy(() => import('./day/DayScreen').then((module) => ({ default: module.DayScreen })))
 const BoardTree = lazy(() => import('./line/BoardTree').then((module) => ({ default: module.BoardTree })))
 const KeysDialog = lazy(() => import('./shell/KeysDialog').then((module) => ({ default: module.KeysDialog })))
 
@@ -279,6 +280,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
               {route.view === 'record' && (
                 <RecordScreen store={store} snapshot={snapshot} facts={facts} evaluation={evaluation} />
               )}
+              {route.view === 'day' && <DayScreen evaluation={evaluation} now={now} route={route} go={go} />}
             </Suspense>
           </div>
         </main>

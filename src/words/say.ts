@@ -9,6 +9,7 @@ import type { charts } from './en/charts'
 import type { compare } from './en/compare'
 import { broken } from './en/broken'
 import type { curve } from './en/curve'
+import type { day } from './en/day'
 import { dc } from './en/dc'
 import { design } from './en/design'
 import { doors } from './en/doors'
@@ -45,6 +46,7 @@ type Later = typeof ac &
   typeof charts &
   typeof compare &
   typeof curve &
+  typeof day &
   typeof fault &
   typeof glossary &
   typeof guide &

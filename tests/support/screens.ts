@@ -22,6 +22,7 @@ export const screens = [
   { name: 'Office, company', path: '/office#company', says: 'As it is printed' },
   { name: 'Office, people', path: '/office#people', says: 'Isolde Marrow' },
   { name: 'Office, instruments', path: '/office#kit', says: 'Add an instrument' },
+  { name: 'Day', path: `/job#${demo.job.barn}/day`, says: 'Plan of the day' },
   { name: 'Sign-in', path: '/sign-in', says: 'one tap' },
 ] as const
 export const themes = ['day', 'sun', 'night'] as const

@@ -94,9 +94,19 @@ class Layout {
       const person = [...working].reduce((a, b) => (free[b]! < free[a]! ? b : a))
       const choice = this.choose(free[person]!)
       if (!choice) working.delete(person)
-      else free[person] = this.take(choice, person)
+      else {
+        const who = this.handOf(choice, free, person)
+        free[who] = this.take(choice, who)
+      }
     }
     return { stretches: this.stretches.sort((a, b) => a.from - b.from || a.person - b.person), left: this.left() }
+  }
+
+  /** Whoever has the kit in hand goes on with it, where they are free by then. */
+  private handOf({ piece, from }: Choice, free: readonly number[], person: number): number {
+    const kit = kitOf(piece)
+    const last = this.stretches.findLast((one) => kitOf(one.piece) === kit)?.person
+    return last !== undefined && free[last]! <= from ? last : person
   }
 
   private take({ piece, from, units }: Choice, person: number): number {

@@ -11,25 +11,43 @@ export type SunPoint = {
   cell_C: number
   step: string
   tag: string
+  /** The plane it was read in, null where nobody said which. */
+  arrayId: string | null
   verdict: Decided
   /** Of the test and part that is looked at. */
   isOwn: boolean
 }
 
 /** Readings of the same visit as the newest of a test, in their order; none where the test asks for no light. */
-export function sunOf({ steps, facts }: Evaluation, one: StepEvaluation): SunPoint[] {
+export function sunOf(evaluation: Evaluation, one: StepEvaluation): SunPoint[] {
   if (!isRead(one.step) || !one.step.needsConditions) return []
-  const visitId = one.readings.at(-1)?.entry.visitId ?? facts.visits.at(-1)?.id
-  return steps
-    .flatMap((other) =>
-      other.readings
-        .filter(({ entry, ended }) => entry.visitId === visitId && ended?.by !== 'void')
-        .flatMap((reading) => pointOf(other, reading, other === one) ?? []),
+  const visitId = one.readings.at(-1)?.entry.visitId ?? evaluation.facts.visits.at(-1)?.id
+  return pointsIn(evaluation, one).filter((point) => point.visitId === visitId)
+}
+
+/** All light that was read from one time to another, in its order. */
+export const lightBetween = (evaluation: Evaluation, from: number, to: number): SunPoint[] =>
+  pointsIn(evaluation, null).filter(({ at }) => at >= from && at < to)
+
+function pointsIn(evaluation: Evaluation, own: StepEvaluation | null): (SunPoint & { visitId: string })[] {
+  return evaluation.steps
+    .flatMap((one) =>
+      one.readings
+        .filter(({ ended }) => ended?.by !== 'void')
+        .flatMap((reading) => {
+          const point = pointOf(evaluation, one, reading, one === own)
+          return point ? [{ ...point, visitId: reading.entry.visitId }] : []
+        }),
     )
     .sort((a, b) => a.at - b.at)
 }
 
-function pointOf({ step, part }: StepEvaluation, reading: ReadingEvaluation, isOwn: boolean): SunPoint | null {
+function pointOf(
+  { plant }: Evaluation,
+  { step, part }: StepEvaluation,
+  reading: ReadingEvaluation,
+  isOwn: boolean,
+): SunPoint | null {
   const { conditions } = reading.entry.body
   if (!conditions || part.data.kind !== 'string') return null
   const weather = weatherOf(conditions, part.data.moduleType.data)
@@ -40,6 +58,7 @@ function pointOf({ step, part }: StepEvaluation, reading: ReadingEvaluation, isO
       cell_C: weather.cell.value_C,
       step: step.id,
       tag: part.data.tag,
+      arrayId: plant.arrayOf(part)?.id ?? null,
       verdict: reading.verdict,
       isOwn,
     }

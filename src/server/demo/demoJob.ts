@@ -7,6 +7,7 @@ import { type FeedSample, type LiveSample, liveSample } from '@/core/record/feed
 import { type Body, type Conditions, type EntryBody, READING_VERSION, type SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { readValueOf } from '@/core/quantity/readValue'
+import type { Place } from '@/core/pv/sky'
 import { defaultRegime } from '@/core/regime/shipped'
 import { stepById } from '@/core/steps'
 import { CHECK_SOUND, type Slot, slotsShown } from '@/core/steps/slot'
@@ -45,6 +46,7 @@ const LOOK_BACK_ms = 10_000
 const MOST_WAITS = 60
 /** A curve is swept where its translation is relied on, W/m2; until then somebody has a cup of tea. */
 const BRIGHT_Wm2 = 720
+const OPEN_SEA: Place = { latitude_deg: 53.6, longitude_deg: 1.9 }
 const TEA_ms = 120_000
 const MOST_TEA = 150
 
@@ -105,8 +107,9 @@ export class DemoJob {
     return partId
   }
 
-  site(partId: string, lowestTemperature_C: number): string {
-    return this.part(partId, { kind: 'site', tag: 'Site', lowestTemperature_C, highestCellTemperature_C: 70 })
+  /** @param place in open sea, for the places of the demo are nobody's; null where nobody entered it yet. */
+  site(partId: string, lowestTemperature_C: number, place: Place | null = OPEN_SEA): string {
+    return this.part(partId, { kind: 'site', tag: 'Site', lowestTemperature_C, highestCellTemperature_C: 70, ...place })
   }
 
   private conditions(): Conditions {

@@ -164,7 +164,7 @@ async function millRoof(db: Database, kit: readonly Instrument[], now: number): 
   )
   const job = new DemoJob(db, jobId, visitId, kit, start)
   job.part(arrayId, { kind: 'array', tag: 'Sawtooth', tilt_deg: 15, azimuth_deg: 185, mounting: 'open-rack' })
-  const siteId = job.site(demoId(0x325), -12)
+  const siteId = job.site(demoId(0x325), -12, null)
   const faults: Fault[] = Array.from({ length: 40 }, (_, k) => (k === 16 ? 'soiled' : 'none'))
   const strings = partIds(faults, 0x4000, 18).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 18, corvane) }))
   for (const one of strings) job.part(one.id, one.data)

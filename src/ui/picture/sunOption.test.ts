@@ -6,7 +6,7 @@ import { init } from '../chart/echarts'
 import { drawnOf, sunAbout, sunFigures, sunMarks, sunOption } from './sunOption'
 
 const at = (minute: number): number => Date.UTC(2026, 5, 1, 10, minute)
-const point = { step: 'pv-voc', verdict: 'within', isOwn: true } as const
+const point = { step: 'pv-voc', verdict: 'within', isOwn: true, arrayId: null } as const
 const points: SunPoint[] = [
   { ...point, at: at(0), irradiance_Wm2: 612, cell_C: 41.2, tag: '1', isOwn: false },
   { ...point, at: at(4), irradiance_Wm2: 655, cell_C: 42.8, tag: '2', verdict: 'close' },

@@ -41,6 +41,7 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps
     <>
       <div className="head">
         <b>{say('runsheet.title')}</b>
+        <a href={`#${evaluation.facts.job.id}/day`}>{say('runsheet.day')}</a>
         <span data-testid="progress">
           {say('runsheet.done', { done: evaluation.progress.done, total: evaluation.progress.total })}
         </span>

@@ -3,12 +3,12 @@ import { useMemo, useSyncExternalStore } from 'react'
 
 export type JobRoute = {
   jobId: string
-  view: 'run' | 'plant' | 'record' | 'schedule' | 'trips'
+  view: 'run' | 'plant' | 'record' | 'schedule' | 'trips' | 'day'
   step: string | null
   partId: string | null
 }
 
-const views = ['run', 'plant', 'record', 'schedule', 'trips'] as const
+const views = ['run', 'plant', 'record', 'schedule', 'trips', 'day'] as const
 
 /** Stands for the step where a part is looked at without one. */
 const NO_STEP = '-'

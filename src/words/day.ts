@@ -1,0 +1,4 @@
+import { day } from './en/day'
+import { addWords } from './say'
+
+addWords(day)
