@@ -31,14 +31,14 @@ const note = (step: string, verdict: string, code: string): void => {
 const wishes = fc.sample(plants, { numRuns: PLANTS, seed: SEED })
 const given = fc.sample(answers, { numRuns: READINGS, seed: SEED })
 for (const wish of wishes) {
-  const { evaluation, facts } = new Play(wish)
+  const { evaluation } = new Play(wish)
   for (const at of evaluation.steps) {
     for (const gate of at.gates)
       seen.get(at.step.id)!.held.add(`${gate.hard ? '**' : ''}${gate.id}${gate.hard ? '**' : ''}`)
     if (at.computed) note(at.step.id, at.computed.verdict, at.computed.finding.code)
     if (!isRead(at.step)) continue
     for (const answer of given) {
-      const draft = evaluateDraft(evaluation, at, bodyOf(at, facts, answer))
+      const draft = evaluateDraft(evaluation, at, bodyOf(at, evaluation, answer))
       note(at.step.id, draft.judgement.verdict, draft.judgement.finding.code)
       if (draft.trap) seen.get(at.step.id)!.held.add(draft.trap.code)
     }

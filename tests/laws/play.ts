@@ -48,6 +48,7 @@ export const plants = fc.record({
       layout: one('radial', 'ring') as fc.Arbitrary<'radial' | 'ring'>,
       length_m: one(12, 54, null),
       breaking_kA: one(6, 10, null),
+      rcdFor: one('additional', 'faults', null) as fc.Arbitrary<'additional' | 'faults' | null>,
     }),
     { minLength: 0, maxLength: 2 },
   ),
@@ -220,12 +221,12 @@ const SOUND: Readonly<Record<string, number>> = {
 }
 
 /** The slots of a reading as somebody might answer them; `good` as somebody would on a sound installation. */
-function slotsFor(at: StepEvaluation, facts: Facts, wish: Answers): Record<string, SlotValue> {
+function slotsFor(at: StepEvaluation, { plant, facts }: Evaluation, wish: Answers): Record<string, SlotValue> {
   const { step, part } = at
   if (!isRead(step)) return {}
   const slots: Record<string, SlotValue> = {}
   for (let k = 0; k < 40; k++) {
-    const open = slotsShown(step, choicesOf({ slots }), { part, regime: facts.regime }).find(
+    const open = slotsShown(step, choicesOf({ slots }), { part, plant, regime: facts.regime }).find(
       (slot) => !(slot.id in slots),
     )
     if (!open) break
@@ -295,9 +296,9 @@ const USUAL: Readonly<Record<string, readonly string[]>> = {
   'cable-lower': ['cable-13', 'cable-20'],
 }
 
-export const bodyOf = (at: StepEvaluation, facts: Facts, wish: Answers): Body<'reading'> =>
+export const bodyOf = (at: StepEvaluation, evaluation: Evaluation, wish: Answers): Body<'reading'> =>
   readingBody({
-    slots: slotsFor(at, facts, wish),
+    slots: slotsFor(at, evaluation, wish),
     conditions: isRead(at.step) && at.step.needsConditions && wish.lit ? conditions() : null,
     instrument: {
       id: testId(0x77),
@@ -358,7 +359,7 @@ export class Play {
   private goOn(): void {
     const at = this.evaluation.next ? this.evaluation.byKey.get(this.evaluation.next) : null
     if (!at) return
-    const body = bodyOf(at, this.facts, ALL_SOUND)
+    const body = bodyOf(at, this.evaluation, ALL_SOUND)
     this.build.reading(at.step.id, at.part.id, body, { visitId: this.visitId })
     const before = at.key
     this.evaluation = evaluate(this.facts, 0)
@@ -483,7 +484,7 @@ function holdsAt(at: StepEvaluation, evaluation: Evaluation): void {
     return
   }
   const { body } = counting.entry
-  const missing = missingSlots(step, body, { part, regime: evaluation.facts.regime })
+  const missing = missingSlots(step, body, { part, regime: evaluation.facts.regime, plant: evaluation.plant })
   must(
     missing.length === 0,
     'nothing is within while something asked is missing',
@@ -624,7 +625,7 @@ const rank = (verdict: string): number => GRAVITY.indexOf(verdict)
 
 /** A reading as it is drafted, doubted in every way that the laws speak of, and kept. */
 function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
-  const body = bodyOf(at, play.facts, wish)
+  const body = bodyOf(at, play.evaluation, wish)
   if (Object.keys(body.slots).length === 0) return
   const draft = evaluateDraft(play.evaluation, at, body)
   if (isRead(at.step)) {
@@ -707,7 +708,7 @@ const moves: fc.Arbitrary<Command>[] = [
   fc.record({ n: fc.nat(), wish: answers, back_s: fc.integer({ min: 1, max: 30 }) }).map(({ n, wish, back_s }) =>
     command(`take ${n} late by ${back_s} s ${JSON.stringify(wish)}`, (play) => {
       const at = stepAt(play, n)
-      const body = at && bodyOf(at, play.facts, wish)
+      const body = at && bodyOf(at, play.evaluation, wish)
       if (!body || Object.keys(body.slots).length === 0) return
       const deviceTime = new Date(START_ms + Math.max(1, play.build.entries.length - back_s) * 1000 + 500).toISOString()
       play.build.reading(at.step.id, at.part.id, body, { visitId: play.visitId, deviceTime })

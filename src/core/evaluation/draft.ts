@@ -78,7 +78,9 @@ export function heldAgainst(
 ): Pick<Judgement, 'rule' | 'limits'> | null {
   const { step } = one
   if (!isRead(step) || (step.needsConditions && !conditions)) return null
-  const figures = slotsAsked(step, { part: one.part, regime: evaluation.facts.regime }).filter(isFigure)
+  const figures = slotsAsked(step, { part: one.part, regime: evaluation.facts.regime, plant: evaluation.plant }).filter(
+    isFigure,
+  )
   const slot = figures.find(({ optional }) => !optional) ?? figures[0]
   if (!slot) return null
   const nought = { [slot.id]: { text: '0', value: 0, bound: 'exact' as const, unit: slot.unit } }
@@ -195,9 +197,9 @@ export function sharedReadings(
   const { step } = one
   if (!isRead(step)) return []
   const others = step.sharedWith?.(contextIn(evaluation, one, body)) ?? []
-  const { regime } = evaluation.facts
+  const { plant, facts } = evaluation
   return others.map((part) => {
-    const asked = new Set(slotsAsked(step, { part, regime }).map((slot) => slot.id))
+    const asked = new Set(slotsAsked(step, { part, plant, regime: facts.regime }).map((slot) => slot.id))
     const slots = Object.fromEntries(Object.entries(body.slots).filter(([id]) => asked.has(id)))
     return { part, body: { ...body, slots, plantRevision: part.revision } }
   })

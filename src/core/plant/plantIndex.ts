@@ -199,6 +199,13 @@ export class PlantIndex {
     return this.lookUp(name, () => new Map([['', all.filter((one) => placeOf(one) === null)]])).get('')!
   }
 
+  /** Whether every circuit that hangs on a device wants it against faults only: then it is no additional protection. */
+  isForFaultsOnly(rcdId: string): boolean {
+    const rcd = this.inService('rcd', rcdId)
+    const circuits = rcd ? this.circuitsOf(rcd) : []
+    return circuits.length > 0 && circuits.every(({ data }) => data.rcdFor === 'faults')
+  }
+
   /** The circuit that an inverter feeds: nobody guesses which. */
   circuitOfInverter(inverter: PartOf<'inverter'>): PartOf<'circuit'> | null {
     return this.named('circuit', inverter, 'circuitId')

@@ -2,7 +2,7 @@
 import { featuresIn } from '../curve/curveValue'
 import { isAirInReach, refuseConditions } from '../pv/conditions'
 import { refuseAsShown } from '../quantity/asShown'
-import { CHECK_BAD, CHECK_OPTIONS, LEAST_WORDS, type Slot } from '../steps/slot'
+import { CHECK_BAD, CHECK_OPTIONS, isSlotAsked, LEAST_WORDS, type Slot } from '../steps/slot'
 import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
 import type { Body, ReadingVersion } from './entry'
@@ -33,7 +33,7 @@ export function checkReading(step: AnyReadStep, context: StepContext, body: Body
   for (const [id, value] of Object.entries(body.slots)) {
     const slot = known.get(id)
     if (!slot) return refuse('slot-unknown', id)
-    if (slot.only && !slot.only(part.data, regime)) return refuse('slot-not-here', id, { slot: id })
+    if (!isSlotAsked(slot, context)) return refuse('slot-not-here', id, { slot: id })
     if (slot.kind === 'curve') {
       const why = 'curve' in value ? featuresIn(value.curve) : 'not-numbers'
       if (typeof why === 'string') return refuse(`curve-${why}`, id)

@@ -73,6 +73,7 @@ export const sources = {
   'iec-60364-6-functional': published('IEC 60364-6', '2016', '6.4.3.10'),
   'iec-60364-4-electrode': published('IEC 60364-4-41', '2005+A1', '411.5.3'),
   'iec-60364-4-disconnection': published('IEC 60364-4-41', '2005+A1', 'table 41.1'),
+  'iec-60364-415': published('IEC 60364-4-41', '2005+A1', '415.1.1'),
   'iec-60364-4-fault-current': published('IEC 60364-4-43', '2008', '434.1'),
   'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
   'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),

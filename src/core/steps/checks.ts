@@ -12,8 +12,8 @@ export const hasModules = (plant: PlantIndex): boolean => plant.ofKind('string')
 
 /** Outside where any line is not as it should be; not yet while lines are open. Figures name the first such line. */
 export function checksRuling(context: AnyContext, source: ReadStep['sources'][number]): Ruling {
-  const { reading, regime, part } = context
-  const lines = slotsAsked(context, { part, regime }).filter(
+  const { reading } = context
+  const lines = slotsAsked(context, context).filter(
     // What came later than the reading was not asked of it.
     (slot): slot is CheckSlot => slot.kind === 'check' && (!isLater(slot, reading) || slot.id in reading.slots),
   )

@@ -38,6 +38,7 @@ import { surgeBack } from './dc/surgeBack'
 import { designSteps } from './design/design'
 import { electrode, electrodeLoop } from './earth/electrode'
 import { electrodeBack, electrodeLoopBack } from './earth/electrodeBack'
+import { additionalProtection } from './rcd/additionalProtection'
 import { rcdButton } from './rcd/rcdButton'
 import { rcdCascade } from './rcd/rcdCascade'
 import { rcdTrips } from './rcd/rcdTrips'
@@ -55,6 +56,7 @@ export const steps: readonly AnyStep[] = [
   siteInspection,
   ...designSteps,
   pointDesign,
+  additionalProtection,
   leadNull,
   safeIsolation,
   sensorsInPlane,

@@ -1,5 +1,6 @@
 /** What a test asks: figures, answers, lines of a list, the leads it is read with. A slot says what it is. */
 import type { Part, PartData } from '../plant/part'
+import type { PlantIndex } from '../plant/plantIndex'
 import type { Unit } from '../quantity/unit'
 import type { Body, ReadingVersion } from '../record/entry'
 import type { Measurable } from '../record/instrument'
@@ -17,7 +18,7 @@ type SlotBase = {
   /** May stay empty. */
   optional?: boolean
   /** Asked only of such a part, or only under such a regime; everywhere where it is not given. */
-  only?: (part: PartData, regime: Regime) => boolean
+  only?: (part: PartData, regime: Regime, asked: Asked) => boolean
   /** Asked of readings from this version of the entry on: an earlier one is whole without it. */
   since?: Exclude<ReadingVersion, 1>
   /** Under which heading of the schedule it stands; under its test's own where it is not given. */
@@ -154,8 +155,8 @@ export const besidesSlot = (
 /** Whether a slot is only what another figure's press gave besides. */
 export const isBesides = (slot: Slot): boolean => slot.kind === 'number' && slot.besides === true
 
-/** What slots are asked of: a part, under a regime. */
-export type Asked = { part: Pick<Part, 'data'>; regime: Regime }
+/** What slots are asked of: a part in its plant, under a regime. */
+export type Asked = { part: Pick<Part, 'id' | 'data'>; regime: Regime; plant: PlantIndex }
 type Choices = Readonly<Record<string, string | undefined>>
 
 /** What a step that is read asks, and in which order. */
@@ -170,9 +171,13 @@ export const slotsInOrder = (step: Asking, regime: Regime): readonly Slot[] =>
   step.arrange?.(step.slots, regime) ?? step.slots
 
 /** The slots that are asked of a part under a regime, whatever is chosen. */
-export function slotsAsked(step: Asking, { part, regime }: Asked): readonly Slot[] {
-  return slotsInOrder(step, regime).filter(({ only }) => !only || only(part.data, regime))
+export function slotsAsked(step: Asking, asked: Asked): readonly Slot[] {
+  return slotsInOrder(step, asked.regime).filter((slot) => isSlotAsked(slot, asked))
 }
+
+/** Whether a slot is asked of such a part, in such a plant, under such a regime. */
+export const isSlotAsked = ({ only }: Slot, asked: Asked): boolean =>
+  !only || only(asked.part.data, asked.regime, asked)
 
 const holds = (when: When, choices: Choices): boolean => when.is.includes(choices[when.slot] ?? '')
 const isShown = ({ when }: Slot, choices: Choices): boolean =>
@@ -205,7 +210,7 @@ export function missingSlots(step: Asking, reading: Read, asked: Asked): Slot[] 
   let choices: Choices | null = null
   for (const slot of step.arrange ? slotsInOrder(step, asked.regime) : step.slots) {
     if (slot.optional || isLater(slot, reading)) continue
-    if (slot.only && !slot.only(asked.part.data, asked.regime)) continue
+    if (!isSlotAsked(slot, asked)) continue
     if (slot.when) {
       choices ??= choicesOf(reading)
       if (!isShown(slot, choices)) continue

@@ -1,6 +1,7 @@
 /** An installation with one of each part, for the tests of earth and the AC side. */
 import { checkBody, evaluate, evaluateDraft, stepKey } from '../evaluate'
 import type { CircuitData, PartData, RcdData } from '../plant/part'
+import { PlantIndex } from '../plant/plantIndex'
 import { readValueOf } from '../quantity/readValue'
 import type { Unit } from '../quantity/unit'
 import type { SlotValue } from '../record/entry'
@@ -49,6 +50,13 @@ export function withSoundAnswers(
   return open ? withSoundAnswers(step, asked, { ...slots, [open.id]: soundAnswer(open)! }) : slots
 }
 
+/** A part that stands alone, and what is asked of it. */
+export const bare = (data: PartData, regime: Regime = defaultRegime): Parameters<typeof slotsShown>[2] => ({
+  part: { id: '', data },
+  regime,
+  plant: new PlantIndex(new Map()),
+})
+
 /** What a test changes is given; the rest is as in the worked examples. */
 export class Installation {
   readonly build = new FactsBuilder()
@@ -67,8 +75,9 @@ export class Installation {
 
   /** Keeps a reading; questions that the test says nothing of are answered as they should be, figures never. */
   take(step: string, partId: string, slots: Record<string, SlotValue>): this {
-    const part = this.says(step, partId).one.part
-    const answered = withSoundAnswers(readStepById(step), { part, regime: this.regime }, slots)
+    const { one, evaluation } = this.says(step, partId)
+    const asked = { part: one.part, plant: evaluation.plant, regime: this.regime }
+    const answered = withSoundAnswers(readStepById(step), asked, slots)
     this.build.reading(step, partId, { slots: answered, conditions: null })
     return this
   }

@@ -7,6 +7,7 @@ import { type FeedSample, type LiveSample, liveSample } from '@/core/record/feed
 import { type Body, type Conditions, type EntryBody, READING_VERSION, type SlotValue } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { readValueOf } from '@/core/quantity/readValue'
+import { PlantIndex } from '@/core/plant/plantIndex'
 import type { Place } from '@/core/pv/sky'
 import { defaultRegime } from '@/core/regime/shipped'
 import { stepById } from '@/core/steps'
@@ -160,7 +161,11 @@ export class DemoJob {
     if (step.needsConditions) this.settle()
     const slots: Record<string, SlotValue> = {}
     const measured: Measurable[] = []
-    for (const slot of slotsShown(step, choices, { part: { data }, regime: this.regime })) {
+    for (const slot of slotsShown(step, choices, {
+      part: { id: partId, data },
+      regime: this.regime,
+      plant: this.plant(),
+    })) {
       const value = this.valueOf(slot, answers[slot.id], { id: partId, data }, step, choices)
       if (value === 'refused') return null
       if (value) slots[slot.id] = value
@@ -181,6 +186,12 @@ export class DemoJob {
     const id = this.add(body, partId, stepId)
     this.wait(40_000)
     return id
+  }
+
+  private plant(): PlantIndex {
+    return new PlantIndex(
+      new Map([...this.parts].map(([id, data]) => [id, { id, data, revision: '', retired: false }])),
+    )
   }
 
   private valueOf(

@@ -55,7 +55,9 @@ export function Bench(props: BenchProps) {
     if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
   }
   const answered = shown ? choicesOf(shown.entry.body) : draft.choices
-  const askedSlots = isRead(step) ? slotsShown(step, answered, { part: one.part, regime: facts.regime }) : []
+  const askedSlots = isRead(step)
+    ? slotsShown(step, answered, { part: one.part, regime: facts.regime, plant: evaluation.plant })
+    : []
   const besides = askedSlots.filter((slot): slot is NumberSlot => isBesides(slot))
   const { shownSlots, panel, seen } = usePanel({
     evaluation,

@@ -183,7 +183,7 @@ export function readDraft(
   const parsed: DraftState['parsed'] = {}
   const slots: Record<string, SlotValue> = {}
   const unread: Slot[] = []
-  for (const slot of slotsShown(step, draft.choices, { part, regime: facts.regime })) {
+  for (const slot of slotsShown(step, draft.choices, { part, regime: facts.regime, plant: evaluation.plant })) {
     if (slot.kind === 'curve') {
       const curve = draft.curves[slot.id]
       const how = draft.hows[slot.id]

@@ -93,7 +93,9 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const optional = groupOf && group !== null ? slotsOf(one.step).filter((slot) => groupOf(slot) === group) : []
   openNow.current =
     groupOf && group !== null ? [...optional.filter((slot) => !draft.choices[slot.id]), ...state.open] : state.open
-  const asked = isRead(one.step) ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime }) : []
+  const asked = isRead(one.step)
+    ? slotsShown(one.step, draft.choices, { part: one.part, regime: facts.regime, plant: evaluation.plant })
+    : []
   shownNow.current = asked
   useEffect(() => {
     const heard = freshIn(latest, seen.current)

@@ -240,6 +240,7 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
           columns={[
             {
               title: say('day.column-time'),
+              className: 'nowrap',
               render: (_, one) =>
                 say('day.window', { from: clockTime(one.from, timeZone), to: clockTime(one.to, timeZone) }),
             },
@@ -260,7 +261,7 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
                 )
               },
             },
-            { title: say('day.column-where'), render: (_, one) => partsText(one.units) },
+            { title: say('day.column-where'), render: (_, one) => partsText(one.piece, one.units) },
             { title: say('day.column-light'), render: (_, one) => planeOf(one.piece.arrayId) },
             { title: say('day.column-minutes'), align: 'right', render: (_, one) => minutesOf(one.units) },
           ]}
@@ -349,7 +350,7 @@ function WorkList({ list }: { list: readonly { piece: Piece; units: Stretch['uni
     <ul className="daylist">
       {list.slice(0, MOST_LINES).map(({ piece, units, says }) => (
         <li key={piece.id}>
-          <b>{workName(piece)}</b> <span className="small">{partsText(units)}</span>
+          <b>{workName(piece)}</b> <span className="small">{partsText(piece, units)}</span>
           <span className="small quiet">
             {' '}
             {say('day.minutes', { minutes: minutesOf(units) })}

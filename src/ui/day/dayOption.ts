@@ -15,7 +15,8 @@ const HOUR_ms = 3_600_000
 const LINES = ['solid', [9, 5], [2, 4], [11, 3, 2.5, 3]] as const
 const LANE = 30
 const LIGHT_HIGH = 190
-const TOP = 26
+/** Two rows of names, for a narrow screen breaks them. */
+const TOP = 48
 const BETWEEN = 14
 const BOTTOM = 30
 const LEFT = 92

@@ -10,8 +10,9 @@ export const workName = ({ step, part, units }: Piece): string =>
     ? `${step.order} ${sayCode('step', `${step.id}.short`)}`
     : `${part ? partName(part) : ''} · ${units.map(({ one }) => one.step.order).join(' ')}`
 
-/** On which parts: the first and the last of several. */
-export function partsText(units: readonly Unit[]): string {
+/** On which parts: the first and the last of several; nothing where the part is the name of the work. */
+export function partsText(piece: Piece, units: readonly Unit[]): string {
+  if (!piece.step) return ''
   const parts = [...new Map(units.map(({ one }) => [one.part.id, one.part])).values()]
   const [first, last] = [parts[0], parts.at(-1)]
   if (!first || !last) return ''
@@ -26,7 +27,7 @@ export const stretchText = (one: Stretch, timeZone: string): string =>
     from: clockTime(one.from, timeZone),
     to: clockTime(one.to, timeZone),
     who: whoText(one),
-    what: `${workName(one.piece)}, ${partsText(one.units)}`,
+    what: [workName(one.piece), partsText(one.piece, one.units)].filter(Boolean).join(', '),
   })
 
 /** From when to when there is enough light in a plane, or that there never is. */

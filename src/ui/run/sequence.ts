@@ -35,9 +35,11 @@ export function sequenceOf(
   return evaluation.steps.filter((other) => {
     if (other.part !== one.part || other.step.tag === 'live' || !isRead(other.step) || other.done) return false
     const { choices } = begun(other, evaluation, facts, tool)
-    const open = slotsShown(other.step, choices, { part: other.part, regime: facts.regime }).filter(
-      (slot) => !slot.optional && !choices[slot.id],
-    )
+    const open = slotsShown(other.step, choices, {
+      part: other.part,
+      regime: facts.regime,
+      plant: evaluation.plant,
+    }).filter((slot) => !slot.optional && !choices[slot.id])
     return open.length > 0 && open.every((slot) => measures(tool, slot.measures))
   })
 }

@@ -11,7 +11,7 @@ import type { Live } from '../live/liveFeed'
 import { useKeys } from '../shell/keys'
 import { useNarrow, usePhone } from '../shell/narrow'
 import { useSize } from '../shell/useSize'
-import { columnsOf, groupsOf, type Row, stepsInGrid } from './model'
+import { columnsOf, groupsOf, type Row, stepsInGrid, underOf } from './model'
 import { Groups, ScheduleBar } from './ScheduleBar'
 import { ScheduleDock } from './ScheduleDock'
 import { ScheduleFoot } from './ScheduleFoot'
@@ -40,7 +40,6 @@ type Props = {
 
 /** A board's circuits with all their tests. */
 export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWrite, live, onBoard, onBench }: Props) {
-  const { regime } = evaluation.facts
   const [isNarrow, isPhone] = [useNarrow(), usePhone()]
   const inGrid = useMemo(
     () => stepsInGrid(evaluation).filter((step) => rows.some(({ byStep }) => byStep.has(step))),
@@ -48,14 +47,14 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
   )
   const steps = useStable(inGrid, (a, b) => a.length === b.length && a.every((step, k) => step === b[k]))
   const schedule = useSchedule({ store, evaluation, steps, rows, canWrite: mayWrite })
-  const all = columnsOf(steps, rows, regime, schedule.setUp)
+  const all = columnsOf(steps, rows, underOf(evaluation), schedule.setUp)
   const groups = isNarrow ? groupsOf(all, isPhone ? COLUMNS_ON.phone : COLUMNS_ON.tablet) : [steps]
   const [chosen, setGroup] = useState<number | null>(null)
   const toDo = groups.findIndex((group) => group.some((step) => rows.some(({ byStep }) => isToDo(byStep.get(step)))))
   const now = Math.min(chosen ?? Math.max(0, toDo), groups.length - 1)
   const shown = groups[now] ?? []
   const columns = all.filter(({ step }) => shown.includes(step))
-  const grid = useGrid({ rows, columns, regime, schedule, mayWrite, partId })
+  const grid = useGrid({ rows, columns, under: underOf(evaluation), schedule, mayWrite, partId })
   const { at, here, leave } = grid
 
   const draft = here ? schedule.drafts[here.one.key] : undefined
@@ -90,7 +89,7 @@ export function ScheduleBoard({ store, evaluation, rows, boardId, partId, mayWri
   const tool = here && schedule.toolFor(here.one)
   const shownThere = useShown({
     live,
-    facts: evaluation.facts,
+    evaluation,
     schedule,
     here: canRead ? here : null,
     officeTime: store.officeTime,

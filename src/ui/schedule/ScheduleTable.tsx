@@ -10,7 +10,7 @@ import type { AnyReadStep } from '@/core/steps/step'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { GridCell } from './GridCell'
-import { cellAt, type Column, type Row } from './model'
+import { cellAt, type Column, type Row, underOf } from './model'
 import type { Place } from './moves'
 import { OpenRow } from './OpenRow'
 import { RowHead } from './RowHead'
@@ -50,7 +50,6 @@ const parts: TableProps<Row>['components'] = {
 export function ScheduleTable(props: Props) {
   const { evaluation, schedule, rows, columns, at, entry, sizes, canWrite, isDocked, onOpen } = props
   const table = useRef<{ scrollTo(to: { key: string }): void; nativeElement: HTMLElement } | null>(null)
-  const { regime } = evaluation.facts
   const here = at && rows[at.row]
   useEffect(() => {
     // It stays in sight when keys take room below.
@@ -73,7 +72,7 @@ export function ScheduleTable(props: Props) {
     const id = rcdOf(row)?.id
     if (id) uses.set(id, (uses.get(id) ?? 0) + 1)
   }
-  const cell = (row: Row, column: Column) => cellAt(row, column, regime, schedule.setUp)
+  const cell = (row: Row, column: Column) => cellAt(row, column, underOf(evaluation), schedule.setUp)
   /** How many columns from here on say that they are measured elsewhere; none where one before says so. */
   const spanAt = (row: Row, c: number): number => {
     const isElsewhere = (k: number): boolean => columns[k] !== undefined && cell(row, columns[k]).is === 'elsewhere'

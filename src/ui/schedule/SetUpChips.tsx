@@ -6,18 +6,18 @@ import type { AnyReadStep } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import { type AnsweredSlot, optionsOf } from '../bench/draft'
 import { ChevronDown } from '../shell/ChevronDown'
-import { type Row, type SetUp, setUpSlots } from './model'
+import { type Row, type SetUp, setUpSlots, underOf } from './model'
 import { testName } from './useSchedule'
 
 type Question = { slot: AnsweredSlot; steps: readonly AnyReadStep[] }
 type ChipOf = { id: string; name: string; questions: readonly Question[] }
 
 /** A chip a test; leads that several are read with are said once. */
-function chipsOf(steps: readonly AnyReadStep[], rows: readonly Row[], { facts }: Evaluation): ChipOf[] {
+function chipsOf(steps: readonly AnyReadStep[], rows: readonly Row[], evaluation: Evaluation): ChipOf[] {
   const leads: AnyReadStep[] = []
   const own: ChipOf[] = []
   for (const step of steps) {
-    const questions = setUpSlots(step, rows, facts.regime)
+    const questions = setUpSlots(step, rows, underOf(evaluation))
     if (questions.some(({ kind }) => kind === 'lead-set')) leads.push(step)
     const rest = questions.filter(({ kind }) => kind !== 'lead-set').map((slot) => ({ slot, steps: [step] }))
     if (rest.length > 0) own.push({ id: step.id, name: testName(step), questions: rest })

@@ -4,9 +4,16 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartKind } from '@/core/plant/part'
 import type { PartOf } from '@/core/plant/plantIndex'
 import { compareTags } from '@/core/plant/projection'
-import type { Regime } from '@/core/regime/regime'
 import { columnOf } from '@/core/steps/columns'
-import { type Column as Heading, type Slot, slotsAsked, slotsInOrder, slotsShown } from '@/core/steps/slot'
+import {
+  type Asked,
+  type Column as Heading,
+  isSlotAsked,
+  type Slot,
+  slotsAsked,
+  slotsInOrder,
+  slotsShown,
+} from '@/core/steps/slot'
 import { type AnyReadStep, isRead } from '@/core/steps/step'
 import { type AnsweredSlot, isSetUp } from '../bench/draft'
 
@@ -80,32 +87,38 @@ export function rowsOf(evaluation: Evaluation, boardId: string | null): Row[] {
   ]
 }
 
+/** In which plant and under which regime rows are asked. */
+export type Under = Pick<Asked, 'plant' | 'regime'>
+export const underOf = ({ plant, facts }: Evaluation): Under => ({ plant, regime: facts.regime })
+
 /** What is set up once: method, lead set, pairing; as far as any row is asked for it. */
-export function setUpSlots(step: AnyReadStep, rows: readonly Row[], regime: Regime): AnsweredSlot[] {
+export function setUpSlots(step: AnyReadStep, rows: readonly Row[], under: Under): AnsweredSlot[] {
   return step.slots.filter((slot): slot is AnsweredSlot => {
     if (!isSetUp(slot)) return false
     return rows.some(({ byStep }) => {
       const one = byStep.get(step)
-      return one && (!slot.only || slot.only(one.part.data, regime))
+      return one && isSlotAsked(slot, { ...under, part: one.part })
     })
   })
 }
 
 /** The figures and answers that a test of a part is asked, given what is set up. */
-export function cellsOf(step: AnyReadStep, part: Part, regime: Regime, setUp: SetUp): Slot[] {
-  return slotsShown(step, setUp[step.id] ?? {}, { part, regime }).filter(isCell)
+export function cellsOf(step: AnyReadStep, part: Part, under: Under, setUp: SetUp): Slot[] {
+  return slotsShown(step, setUp[step.id] ?? {}, { ...under, part }).filter(isCell)
 }
 
 /** Columns in working order; one is there as soon as one row is asked for it. */
-export function columnsOf(steps: readonly AnyReadStep[], rows: readonly Row[], regime: Regime, setUp: SetUp): Column[] {
+export function columnsOf(steps: readonly AnyReadStep[], rows: readonly Row[], under: Under, setUp: SetUp): Column[] {
   return steps.flatMap((step) => {
     const asked = new Set(
       rows.flatMap(({ byStep }) => {
         const one = byStep.get(step)
-        return one ? cellsOf(step, one.part, regime, setUp).map((slot) => columnOf(step, slot).id) : []
+        return one ? cellsOf(step, one.part, under, setUp).map((slot) => columnOf(step, slot).id) : []
       }),
     )
-    const headings = new Map(slotsInOrder(step, regime).map((slot) => [columnOf(step, slot).id, columnOf(step, slot)]))
+    const headings = new Map(
+      slotsInOrder(step, under.regime).map((slot) => [columnOf(step, slot).id, columnOf(step, slot)]),
+    )
     return [...headings.values()]
       .filter(({ id }) => asked.has(id))
       .map((heading) => ({ id: `${step.id}.${heading.id}`, step, heading }))
@@ -132,10 +145,10 @@ export type Cell =
   | { is: 'none' }
 
 /** What stands where a row and a column meet. */
-export function cellAt(row: Row, { step, heading }: Column, regime: Regime, setUp: SetUp): Cell {
+export function cellAt(row: Row, { step, heading }: Column, under: Under, setUp: SetUp): Cell {
   const one = row.byStep.get(step)
   const slots = one
-    ? cellsOf(step, one.part, regime, setUp).filter((slot) => columnOf(step, slot).id === heading.id)
+    ? cellsOf(step, one.part, under, setUp).filter((slot) => columnOf(step, slot).id === heading.id)
     : []
   if (one && slots.length > 0) return { is: 'asked', one, slots }
   if (row.elsewhere?.steps.has(step)) return { is: 'elsewhere', tag: row.elsewhere.tag, device: row.elsewhere.device }
@@ -143,7 +156,7 @@ export function cellAt(row: Row, { step, heading }: Column, regime: Regime, setU
 }
 
 /** The choices which hold for a row: what is set up, as far as this row is asked for it. */
-export function choicesFor(step: AnyReadStep, part: Part, regime: Regime, setUp: SetUp): Record<string, string> {
-  const asked = new Set(slotsAsked(step, { part, regime }).map((slot) => slot.id))
+export function choicesFor(step: AnyReadStep, part: Part, under: Under, setUp: SetUp): Record<string, string> {
+  const asked = new Set(slotsAsked(step, { ...under, part }).map((slot) => slot.id))
   return Object.fromEntries(Object.entries(setUp[step.id] ?? {}).filter(([id]) => asked.has(id)))
 }

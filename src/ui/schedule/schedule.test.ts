@@ -9,7 +9,7 @@ import { emptyDraft, readDraft } from '../bench/draft'
 import { cellOfFigures, figuresOfCell, readBlock, writeBlock } from './block'
 import { cellRefuses, optionMeant, shownAt, shownIn, type Stood } from './cell'
 import { expectedText, limitText, ownScale } from './figures'
-import { cellAt, choicesFor, columnsOf, groupsOf, rowsOf, setUpSlots, stepsInGrid } from './model'
+import { cellAt, choicesFor, columnsOf, groupsOf, rowsOf, setUpSlots, stepsInGrid, underOf } from './model'
 
 const threeMultiples = shippedRegimes.find(({ id }) => id === 'bs7671-three-multiple')!
 const build = new FactsBuilder()
@@ -31,11 +31,11 @@ const setUp = {
   'ac-insulation': { pairing: 'pair-by-pair', 'tested-from': 'beyond-rcd' },
   zs: { 'loop-method': 'non-trip' },
 }
-const columns = columnsOf(steps, rows, threeMultiples, setUp)
+const columns = columnsOf(steps, rows, underOf(evaluation), setUp)
 const stepOf = (id: string) => steps.find((step) => step.id === id)!
 const row = (tag: string) => rows.find((one) => one.part.data.tag === tag)!
 const cell = (tag: string, column: string) =>
-  cellAt(row(tag), columns.find(({ id }) => id === column)!, threeMultiples, setUp)
+  cellAt(row(tag), columns.find(({ id }) => id === column)!, underOf(evaluation), setUp)
 const slotIds = (tag: string, column: string): string[] => {
   const own = cell(tag, column)
   return own.is === 'asked' ? own.slots.map(({ id }) => id) : []
@@ -73,7 +73,7 @@ describe('the schedule', () => {
 
   it('has one heading for the trips where the regime asks for one', () => {
     const single = evaluate(build.facts({ regime: defaultRegime }), 0)
-    const own = columnsOf(stepsInGrid(single), rowsOf(single, second), defaultRegime, setUp)
+    const own = columnsOf(stepsInGrid(single), rowsOf(single, second), underOf(single), setUp)
     expect(own.filter(({ step }) => step.id === 'rcd-trips').map(({ heading }) => heading.id)).toEqual(['times-1'])
   })
 
@@ -95,7 +95,7 @@ describe('the schedule', () => {
   })
 
   it('sets method and pairing up once, and a row takes what it is asked', () => {
-    expect(setUpSlots(stepOf('ac-insulation'), rows, defaultRegime).map((slot) => slot.id)).toEqual([
+    expect(setUpSlots(stepOf('ac-insulation'), rows, underOf(evaluation)).map((slot) => slot.id)).toEqual([
       'pairing',
       'devices',
       'tested-from',
@@ -104,7 +104,7 @@ describe('the schedule', () => {
       'surge',
       'set-voltage',
     ])
-    const choices = (tag: string) => choicesFor(stepOf('ac-insulation'), row(tag).part, defaultRegime, setUp)
+    const choices = (tag: string) => choicesFor(stepOf('ac-insulation'), row(tag).part, underOf(evaluation), setUp)
     expect(choices('10')).toHaveProperty('tested-from')
     expect(choices('2')).not.toHaveProperty('tested-from')
   })

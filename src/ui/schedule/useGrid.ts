@@ -1,18 +1,17 @@
 'use client'
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react'
-import type { Regime } from '@/core/regime/regime'
 import type { Slot } from '@/core/steps/slot'
 import { say } from '@/words/say'
 import { cellOfFigures, writeBlock } from './block'
 import { shownAt } from './cell'
-import { cellAt, type Column, type Row } from './model'
+import { cellAt, type Column, type Row, type Under } from './model'
 import { type Asks, firstInRow, firstPlace, type Move, moved, type Place } from './moves'
 import { columnName, type Schedule } from './useSchedule'
 
 type Asked = {
   rows: readonly Row[]
   columns: readonly Column[]
-  regime: Regime
+  under: Under
   schedule: Schedule
   mayWrite: boolean
   /** The part that one came from. */
@@ -20,9 +19,9 @@ type Asked = {
 }
 
 /** Where somebody is in the grid, and what keys, copying and pasting do there. */
-export function useGrid({ rows, columns, regime, schedule, mayWrite, partId }: Asked) {
+export function useGrid({ rows, columns, under, schedule, mayWrite, partId }: Asked) {
   const cell = (place: { row: number; column: number }) =>
-    cellAt(rows[place.row]!, columns[place.column]!, regime, schedule.setUp)
+    cellAt(rows[place.row]!, columns[place.column]!, under, schedule.setUp)
   const asks: Asks = {
     rows: rows.length,
     columns: columns.length,

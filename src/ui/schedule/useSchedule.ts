@@ -28,7 +28,7 @@ import { besidesFor } from '../live/liveFeed'
 import { pressForAll } from '../run/pressSimulated'
 import { figuresOfCell, readBlock } from './block'
 import { cellRefuses, optionMeant, type Stood } from './cell'
-import { cellAt, cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots } from './model'
+import { cellAt, cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots, underOf } from './model'
 import { useStable } from './useStable'
 
 export type Drafts = Readonly<Record<string, Draft>>
@@ -53,7 +53,7 @@ function usualSetUp(steps: readonly AnyReadStep[], rows: readonly Row[], evaluat
     const one = evaluation.steps.find((other) => other.step === step)
     const last = one ? carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id).choices : {}
     return Object.fromEntries(
-      setUpSlots(step, rows, facts.regime).flatMap((slot) => {
+      setUpSlots(step, rows, underOf(evaluation)).flatMap((slot) => {
         const options = optionsOf(slot, facts)
         const mayBeUsual = slot.kind !== 'choice' || (!slot.stated && !slot.optional)
         const first = mayBeUsual ? (options.find((one) => one.sound) ?? options[0]) : undefined
@@ -105,7 +105,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
 
   const blank = (one: StepEvaluation): Draft =>
     emptyDraft(toolFor(one)?.id ?? null, {
-      choices: choicesFor(one.step as AnyReadStep, one.part, facts.regime, setUp),
+      choices: choicesFor(one.step as AnyReadStep, one.part, underOf(evaluation), setUp),
       notes: {},
     })
 
@@ -118,7 +118,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
   }
 
   const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
-    cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp).every(
+    cellsOf(one.step as AnyReadStep, one.part, underOf(evaluation), setUp).every(
       (slot) => !(slot.kind === 'number' ? draft.texts[slot.id]?.trim() : draft.choices[slot.id]),
     )
 
@@ -151,7 +151,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     if (!state.judged) return waiting('not-yet', null)
     const { verdict, finding, mayKeep, check } = state.judged
     if (verdict === 'held-back') return waiting(verdict, sayFinding(finding))
-    const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, setUp)
+    const cells = cellsOf(one.step as AnyReadStep, one.part, underOf(evaluation), setUp)
     for (const slot of cells) {
       const parsed = state.parsed[slot.id]
       if (parsed?.state !== 'ask') continue
@@ -274,7 +274,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
         const row = rows[at.row + r]!
         const column = columns[at.column + c]!
         const where = { row: row.part.data.tag, column: columnName(column), text }
-        const cell = cellAt(row, column, facts.regime, setUp)
+        const cell = cellAt(row, column, underOf(evaluation), setUp)
         if (cell.is !== 'asked') return refuse(say('schedule.block-refused', where))
         // What waits is not read yet: kept later it would say that it was read then.
         const { shut } = cell.one

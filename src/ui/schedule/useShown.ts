@@ -1,17 +1,16 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import type { StepEvaluation } from '@/core/evaluation/types'
-import type { Facts } from '@/core/record/facts'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { isOnePress, watchedUntil } from '@/core/record/watch'
 import { type Slot, slotsShown } from '@/core/steps/slot'
 import type { AnyReadStep } from '@/core/steps/step'
 import { besidesFor, cameBefore, freshIn, type Heard, isFresh, type Live, timesOf } from '../live/liveFeed'
-import { cellsOf } from './model'
+import { cellsOf, underOf } from './model'
 import type { Schedule } from './useSchedule'
 
 type Asked = {
   live: Live
-  facts: Facts
+  evaluation: Evaluation
   schedule: Schedule
   /** The figure that somebody is in, null where none is or it cannot be read now. */
   here: { one: StepEvaluation; slot: Slot } | null
@@ -27,7 +26,7 @@ type Filled = { key: string; slot: Slot; sample: Heard; after: string | null }
  * What a paired instrument shows stands where the pen is, as if it had been typed, or in the next blank figure of the
  * same test. It never takes the place of a figure that stands, and what came before the pen was there is only offered.
  */
-export function useShown({ live, facts, schedule, here, officeTime, toSlot }: Asked) {
+export function useShown({ live, evaluation, schedule, here, officeTime, toSlot }: Asked) {
   const [offered, setOffered] = useState<Offered | null>(null)
   const place = here && `${here.one.key} ${here.slot.id}`
   const opened = useRef({ place, at: officeTime() })
@@ -48,7 +47,7 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
     const last = filled.current?.key === one.key ? filled.current : null
     if (last && sample.quantity === 'insulation' && isOnePress(live.watched, last.sample, sample)) return last.slot
     if (cameBefore(sample, opened.current.at)) return null
-    const cells = cellsOf(one.step as AnyReadStep, one.part, facts.regime, schedule.setUp)
+    const cells = cellsOf(one.step as AnyReadStep, one.part, underOf(evaluation), schedule.setUp)
     const from = cells.indexOf(pen)
     const inTurn = [...cells.slice(from), ...cells.slice(0, Math.max(from, 0))]
     const typed = schedule.drafts[one.key]
@@ -59,7 +58,7 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
   const besides = (heard: readonly Heard[]): void => {
     if (!here) return
     const { step, part } = here.one
-    const shown = slotsShown(step as AnyReadStep, schedule.setUp[step.id] ?? {}, { part, regime: facts.regime })
+    const shown = slotsShown(step as AnyReadStep, schedule.setUp[step.id] ?? {}, { ...underOf(evaluation), part })
     for (const sample of heard) {
       const slot = besidesFor(shown, sample)
       if (slot && !schedule.isOwn(sample) && !cameBefore(sample, opened.current.at))
@@ -87,7 +86,7 @@ export function useShown({ live, facts, schedule, here, officeTime, toSlot }: As
   const isHere = offered !== null && offered.sample.quantity === quantity && isFresh(offered.sample, officeTime())
   const listening =
     quantity &&
-    facts.instruments.find(
+    evaluation.facts.instruments.find(
       ({ id, ranges }) => live.paired.includes(id) && ranges.some((one) => one.measures === quantity),
     )
   return {

@@ -253,6 +253,8 @@ export const ac = {
   'caution.all-dead-downstream': 'Main switch off, the whole board dead: the installation has no earth now',
   'caution.finger-guarded': 'Live: finger-guarded probes, one hand where it can be',
   'caution.earth-clip-first': 'Earth clip first, arm, touch the line firmly; line off first',
+  'caution.purpose-is-local':
+    'Which circuits want it, the local rules and the designer say: sockets, bathrooms, cables in walls, use out of doors',
   'caution.fault-current-flows': 'Fault current flows in the earth: nobody touches exposed metal',
   'caution.medical-and-it-off': 'Medical and computer loads off',
   'caution.loads-off-reset-between': 'Loads off; reset the device between trips',

@@ -43,6 +43,9 @@ export const acSays = {
   'step.rcd-trips.title': 'Trip {tag}',
   'step.rcd-trips.short': 'RCD trips',
   'step.rcd-trips.about': 'At a socket, or at its own terminals where others hang on it.',
+  'step.additional-protection.title': 'Additional protection of circuit {tag}',
+  'step.additional-protection.short': 'Additional protection',
+  'step.additional-protection.about': 'From the plant: the device ahead of it, and what the circuit is for.',
   'step.rcd-cascade.title': '{tag} before the device above it',
   'step.rcd-cascade.short': 'Selectivity',
   'step.rcd-cascade.about': 'From the standard’s times, and from what both were read.',
@@ -177,6 +180,11 @@ export const acSays = {
   'finding.zs.above-sum': '{read} Ω is clearly above Ze + (R1+R2), {sum:2} Ω: look for a poor joint.',
   'finding.zs.rcd-stands-in':
     '{read} Ω is above what the device allows, {device:2} Ω; the RCD protects instead, up to {limit:0} Ω.',
+  'finding.additional.none':
+    'Circuit {tag} wants additional protection: a residual current device of at most {most_mA:0} mA. None is entered ahead of it.',
+  'finding.additional.too-large':
+    'Circuit {tag} wants additional protection: {device} lets {rated_mA:0} mA flow, at most {most_mA:0} mA is asked.',
+  'finding.additional.is': '{device}, {rated_mA:0} mA, protects circuit {tag}: at most {most_mA:0} mA is asked.',
   'finding.rcd-cascade.no-upper': 'No device is entered above {tag}.',
   'finding.rcd-cascade.by-rule': '{tag} opens before {upper} by the standard’s times; readings of both will show it.',
   'finding.rcd-cascade.by-both':
@@ -277,6 +285,8 @@ export const acSays = {
   'working.rcd.time-most': '{at:slot}, {flows_mA:0} mA: at most {most_ms:0} ms',
   'working.rcd.ramp': '{at:slot}: {least_mA:1} to {most_mA:1} mA',
   'working.rcd.touch-voltage': 'RA × {rated_mA:0} mA, at most {most_V:0} V',
+  'working.additional.none': 'No device ahead of it; at most {most_mA:0} mA is asked',
+  'working.additional.rated': '{device} ahead of it: {rated_mA:0} mA, at most {most_mA:0} mA',
   'working.rcd-cascade.rule-met': '{upper} is selective, and its {upper_mA:0} mA at least 3 × {own_mA:0} mA',
   'working.rcd-cascade.rule-not-met': '{upper}, {upper_mA:0} mA, is not selective with 3 × {own_mA:0} mA or more',
   'working.rcd-cascade.bands':

@@ -83,6 +83,8 @@ export const why = {
   'why.rcd-button':
     'It proves the mechanism, not the circuit. One that sticks is found here, and by whoever lives there.',
   'why.ac-functional': 'A board is only finished when what it feeds works and its guards are back.',
+  'why.additional-protection':
+    'Where people hold what is plugged in, or a cable is easily hit, only a small device acts before a heart stops.',
   'why.rcd-cascade':
     'Of two in a row the nearer one must go first, or a faulty kettle puts the whole house in the dark.',
   'why.point-locks-off':

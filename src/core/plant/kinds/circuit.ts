@@ -4,6 +4,7 @@ import { area, idSchema, phasesSchema, tagSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const circuitLayouts = ['radial', 'ring'] as const
+export const rcdPurposes = ['additional', 'faults'] as const
 const schema = z.strictObject({
   kind: z.literal('circuit'),
   tag: tagSchema,
@@ -13,6 +14,8 @@ const schema = z.strictObject({
   role: z.enum(circuitRoles).optional(),
   /** Socket-outlets, or fixed equipment only: their times differ above 32 A; left away it may have sockets. */
   sockets: z.boolean().nullable().optional(),
+  /** What its residual current device is for; left away a device of at most 30 mA is additional protection. */
+  rcdFor: z.enum(rcdPurposes).nullable().optional(),
   /** A ring has both ends at the board, and its whole length is entered; left away it is radial. */
   layout: z.enum(circuitLayouts).optional(),
   boardId: idSchema.nullable(),
@@ -42,6 +45,7 @@ export const circuit: PartDescriptor<typeof schema> = {
     { id: 'sockets', label: 'circuit-sockets', yesNo: ['sockets', 'fixed-only'] },
     { id: 'boardId', label: 'board-of', names: { kind: 'board', else: 'only' }, prints: true },
     { id: 'rcdId', label: 'rcd-of', names: { kind: 'rcd', else: 'none' }, prints: true },
+    { id: 'rcdFor', label: 'rcd-for' },
     { id: 'phases', label: 'phases', prints: true },
     { id: 'device', label: 'device', wanted: true, prints: { with: 'rating_A' } },
     { id: 'rating_A', label: 'device-rating', wanted: true },

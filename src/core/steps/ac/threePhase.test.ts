@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { linesOf } from '../../evaluate'
 import type { SlotValue } from '../../record/entry'
-import { defaultRegime } from '../../regime/shipped'
-import { choose, Installation, read } from '../../testing/installation'
+import { bare, choose, Installation, read } from '../../testing/installation'
 import { readStepById } from '../index'
 import { isBesides, slotsShown } from '../slot'
 import { exampleBoard, exampleCircuit } from '../worked'
@@ -22,7 +21,7 @@ const zsOf = (...values: number[]) => ({ 'loop-method': choose('non-trip'), ...l
 
 describe('slots of three phases', () => {
   const asked = (step: string, data: Parameters<typeof slotsShown>[2]['part']['data'], choices = {}) =>
-    slotsShown(readStepById(step), choices, { part: { data }, regime: defaultRegime })
+    slotsShown(readStepById(step), choices, bare(data))
       .filter((slot) => !isBesides(slot))
       .map((slot) => slot.id)
 

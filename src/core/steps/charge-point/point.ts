@@ -19,14 +19,14 @@ export const circuitOf = ({ part, plant }: Pick<PointContext, 'part' | 'plant'>)
 
 type Asks = NonNullable<NumberSlot['only']>
 const whoseModel =
-  (is: (model: ChargePointData) => boolean): Asks =>
-  (part: PartData) =>
+  (is: (model: ChargePointData) => boolean) =>
+  (part: PartData): boolean =>
     part.kind === 'charge-point' && part.model !== null && is(part.model.data)
 const hasCable = whoseModel(({ outlet }) => outlet === 'tethered')
 /** Of a model that nobody knows everything is asked. */
-export const hasSocket: Asks = (part, regime) => !hasCable(part, regime)
+export const hasSocket = (part: PartData): boolean => !hasCable(part)
 export const isPointThreePhase = whoseModel(({ phases }) => phases === 3)
-export const isPointSinglePhase: Asks = (part, regime) => !isPointThreePhase(part, regime)
+export const isPointSinglePhase = (part: PartData): boolean => !isPointThreePhase(part)
 export const isVentilated: Asks = (part) => part.kind === 'charge-point' && part.ventilated
 export const isNotVentilated: Asks = (part) => part.kind === 'charge-point' && !part.ventilated
 

@@ -119,7 +119,7 @@ function withoutCable(context: PointContext): number | null {
 function settingRulings(context: PointContext): Ruling[] {
   const own_A = withoutCable(context)
   const [full_A, lower_A] = [cableOf(context, full), cableOf(context, lower)]
-  if (!hasSocket(context.part.data, context.regime) || own_A === null) return []
+  if (!hasSocket(context.part.data) || own_A === null) return []
   const line = { code: 'point-current.settings', figures: { own_A }, source: 'point-practice' } as const
   const isFull = full_A === null || full_A >= own_A
   const isLower = lower_A === null || lower_A < own_A || own_A <= LEAST_CABLE_A

@@ -3,9 +3,11 @@
  * to one. Source: IEC 62955:2018 (from memory); what is asked: by school, common practice.
  */
 import { type DetectorReading, judgeDetector } from '../../pilot/detector'
+import type { PartData } from '../../plant/part'
 import { readValueOf } from '../../quantity/readValue'
 import { standingFor } from '../../quantity/span'
 import { DC_DETECTOR_mA } from '../../rcd/limits'
+import type { Regime } from '../../regime/regime'
 import { causeOf } from '../../verdict/cause'
 import { decide, type Ruling } from '../../verdict/judgement'
 import { closeness, notYet } from '../holding'
@@ -15,7 +17,7 @@ import type { ReadStep } from '../step'
 import { examplePoint, exampleServed } from './example'
 import { atPoint, modelRulings, type PointContext } from './point'
 
-type Asks = NonNullable<NumberSlot['only']>
+type Asks = (part: PartData, regime: Regime) => boolean
 const isTwelve: Asks = (_, regime) => regime.schools['point.sequence'] === 'twelve'
 const isNotTwelve: Asks = (part, regime) => !isTwelve(part, regime)
 const isRampsOnly: Asks = (_, regime) => regime.schools['point.sequence'] === 'ramps'

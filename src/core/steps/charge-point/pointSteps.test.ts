@@ -6,7 +6,7 @@ import type { SlotValue } from '../../record/entry'
 import type { Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
 import { testId } from '../../testing/factsBuilder'
-import { choose, Installation, over, read } from '../../testing/installation'
+import { bare, choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
 import { slotsAsked } from '../slot'
 import { slotsOf } from '../step'
@@ -620,7 +620,7 @@ describe('a type B device at a plug', () => {
     expect(before.says('point-trips', before.point).verdict).toBe('within')
     const smoothOf = (rcdType: 'A' | 'B' | null) => {
       const data = { ...exampleChargePoint, model: { ...exampleModel, data: { ...exampleModel.data, rcdType } } }
-      const all = slotsAsked(readStepById('point-trips'), { part: { data }, regime: defaultRegime })
+      const all = slotsAsked(readStepById('point-trips'), bare(data))
       return all.filter(({ id }) => id.startsWith('plug-smooth')).map(({ optional }) => optional === true)
     }
     expect([smoothOf('A'), smoothOf('B'), smoothOf(null)]).toEqual([[], [false, false], [true, true]])

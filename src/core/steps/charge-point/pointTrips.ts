@@ -28,7 +28,6 @@ const bySequence =
     sequences.includes(regime.schools['point.sequence'])
 const timed = bySequence('six-and-two', 'twelve')
 const twelve = bySequence('twelve')
-const onlyRamps = bySequence('ramps')
 
 /** A device inside that sees smooth direct current itself: there is no other detector to be proved. */
 const isTypeB: Asks = (part) => part.kind === 'charge-point' && part.model?.data.rcdType === 'B'
@@ -46,7 +45,7 @@ const at = (id: string, multiple: Multiple): NumberSlot[] =>
   )
 const rampAt = (angle_deg: 0 | 180, only: Asks): NumberSlot =>
   numberSlot(`plug-ramp-${angle_deg}`, 'rcd-current', 'mA', 2, { of: { angle_deg }, only })
-const either: Asks = (part, regime) => twelve(part, regime) || onlyRamps(part, regime)
+const either = bySequence('twelve', 'ramps')
 const times: readonly NumberSlot[] = [...at('half', 0.5), ...at('once', 1), ...at('five', 5)]
 const ramps: readonly NumberSlot[] = [rampAt(0, either), rampAt(180, twelve)]
 /** Smooth ramps of each polarity: asked of a type B inside, and kept where one before the point is of that type. */

@@ -7,7 +7,7 @@ import { type PilotState, pilotBand } from '../../pilot/state'
 import type { Ruling } from '../../verdict/judgement'
 import { hold, ruled } from '../holding'
 import { choiceIn, figureOf } from '../reading'
-import { type ChoiceSlot, choiceSlot, type NumberSlot, numberSlot, type Slot } from '../slot'
+import { type ChoiceSlot, choiceSlot, isSlotAsked, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { Reading } from '../step'
 import { hasSocket, isNotVentilated, isVentilated, modelOf, type PointContext } from './point'
 
@@ -169,9 +169,7 @@ export const stateRows = (part: PartData): readonly StateRow[] =>
 export function stateRulings(context: PointContext, reading: Pick<Reading, 'slots'>, row: StateRow): Ruling[] | null {
   const own = contextWith(context, reading)
   const asked = [adapterSlot(row), ...(row.shown ? [shownSlot(row)] : []), ...(row.holds ? [lockSlot] : [])]
-  const isOpen = asked.some(
-    (slot) => choiceIn(reading, slot.id) === null && (slot.only?.(context.part.data, context.regime) ?? true),
-  )
+  const isOpen = asked.some((slot) => choiceIn(reading, slot.id) === null && isSlotAsked(slot, context))
   if (isOpen) return null
   const level = levels.includes(row) ? levelRuling(own, row) : []
   return [...outletRuling(own, row), ...shownRuling(own, row), ...level, ...(row.holds ? lockRuling(own) : [])]

@@ -38,8 +38,8 @@ const times: Readonly<Record<string, string>> = {
 const isNumber = (slot: Slot): slot is NumberSlot => slot.kind === 'number'
 
 /** Slots that a person is led to, in the order of the school; what may stay empty is left for the bench. */
-function askedOf(step: AnyReadStep, { part, regime }: Pick<PointContext, 'part' | 'regime'>): NumberSlot[] {
-  return slotsAsked(step, { part, regime }).filter((slot): slot is NumberSlot => isNumber(slot) && !slot.optional)
+function askedOf(step: AnyReadStep, context: Pick<PointContext, 'part' | 'regime' | 'plant'>): NumberSlot[] {
+  return slotsAsked(step, context).filter((slot): slot is NumberSlot => isNumber(slot) && !slot.optional)
 }
 
 /** Half first or after the other times, by school; of the twelve it comes after them. */

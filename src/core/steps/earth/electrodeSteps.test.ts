@@ -4,10 +4,9 @@ import { readOverTrue } from '../../earth/fallOfPotential'
 import { type PartData, partDataSchema, type ServiceData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
 import { FactsBuilder, START_ms } from '../../testing/factsBuilder'
-import { choose, Installation, read } from '../../testing/installation'
+import { bare, choose, Installation, read } from '../../testing/installation'
 import { slotsAsked } from '../slot'
 import { readStepById } from '../index'
-import { defaultRegime } from '../../regime/shipped'
 import { exampleElectrode, exampleRcd, exampleSupply } from '../worked'
 
 type Slots = Record<string, SlotValue>
@@ -129,10 +128,7 @@ describe('several rods', () => {
 
   it('are asked for one alone; a single rod is not', () => {
     const asked = (rods: number): string[] =>
-      slotsAsked(readStepById('electrode'), {
-        part: { data: { ...exampleElectrode, rods } },
-        regime: defaultRegime,
-      }).map((slot) => slot.id)
+      slotsAsked(readStepById('electrode'), bare({ ...exampleElectrode, rods })).map((slot) => slot.id)
     expect(asked(2)).toContain('re-single')
     expect(asked(1)).not.toContain('re-single')
   })

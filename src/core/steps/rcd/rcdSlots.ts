@@ -11,13 +11,15 @@ import type { ReadTrip } from './tripRuling'
 type Angle = 0 | 180
 type Asks = NonNullable<NumberSlot['only']>
 
-const severalMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] !== 'single'
+const severalMultiples = (_: PartData, regime: Regime): boolean => regime.schools['rcd.sequence'] !== 'single'
 const isSingle: Asks = (part, regime) => !severalMultiples(part, regime)
-const fourMultiples: Asks = (_, regime) => regime.schools['rcd.sequence'] === 'four-multiples'
-const isAdditional = (part: PartData): boolean => part.kind === 'rcd' && part.rated_mA <= ADDITIONAL_PROTECTION_mA
-const additional: Asks = (part, regime) => severalMultiples(part, regime) && isAdditional(part)
+const isFour = (_: PartData, regime: Regime): boolean => regime.schools['rcd.sequence'] === 'four-multiples'
+const isSmall = (part: PartData): boolean => part.kind === 'rcd' && part.rated_mA <= ADDITIONAL_PROTECTION_mA
+/** By what its circuits are for; a device of at most 30 mA of whose circuits nobody said it is additional protection. */
+const additional: Asks = (part, regime, { part: { id }, plant }) =>
+  severalMultiples(part, regime) && isSmall(part) && !plant.isForFaultsOnly(id)
 /** Devices above others: read at five times too, they are compared with those below at one and the same current. */
-const aboveOthers: Asks = (part) => part.kind === 'rcd' && !isAdditional(part)
+const aboveOthers = (part: PartData): boolean => part.kind === 'rcd' && !isSmall(part)
 const ofTypes =
   (...types: RcdData['type'][]): Asks =>
   (part) =>
@@ -61,13 +63,13 @@ const timeSlots: readonly NumberSlot[] = [
   ...halves,
   once,
   ...otherHalfWave,
-  ...timedSlots('two', 2, fourMultiples),
+  ...timedSlots('two', 2, isFour),
   ...timedSlots('five', 5, additional),
   ...timedSlots('five-cascade', 5, aboveOthers, true),
   // What the school does not ask for may be read all the same: a customer's form may want it.
   ...timedSlots('half-besides', 0.5, isSingle, true),
-  ...timedSlots('two-besides', 2, (part, regime) => !fourMultiples(part, regime), true),
-  ...timedSlots('five-besides', 5, (part, regime) => isSingle(part, regime) && isAdditional(part), true),
+  ...timedSlots('two-besides', 2, (part, regime) => !isFour(part, regime), true),
+  ...timedSlots('five-besides', 5, (part, regime, asked) => isSmall(part) && !additional(part, regime, asked), true),
 ]
 
 const ramp = (id: string, waveform: Waveform, angle_deg: Angle | null, only?: Asks): NumberSlot =>

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { linesOf, picturesOf, stepKey } from '../../evaluate'
-import type { PartData } from '../../plant/part'
+import type { CircuitData, PartData, RcdData } from '../../plant/part'
 import type { SlotValue } from '../../record/entry'
 import type { Regime, Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
 import { testId } from '../../testing/factsBuilder'
-import { choose, Installation, over, read } from '../../testing/installation'
+import { bare, choose, Installation, over, read } from '../../testing/installation'
 import { readStepById } from '../index'
 import { isBesides, slotsAsked } from '../slot'
 import { shownFor } from '../step'
-import { exampleRcd } from '../worked'
+import { exampleCircuit, exampleRcd } from '../worked'
 
 const ms = (value: number): SlotValue => read(value, 'ms', 1)
 const mA = (value: number): SlotValue => read(value, 'mA', 1)
@@ -17,7 +17,7 @@ const under = (schools: Partial<Schools>): Regime => ({
   ...defaultRegime,
   schools: { ...defaultRegime.schools, ...schools },
 })
-const allSlots = (data: PartData, regime: Regime) => slotsAsked(readStepById('rcd-trips'), { part: { data }, regime })
+const allSlots = (data: PartData, regime: Regime) => slotsAsked(readStepById('rcd-trips'), bare(data, regime))
 /** What is asked, without what may only be read besides. */
 const slotsOf = (data: PartData, regime: Regime): string[] =>
   allSlots(data, regime).flatMap((slot) => (isBesides(slot) || slot.id.includes('-besides-') ? [] : [slot.id]))
@@ -45,6 +45,61 @@ describe('what a device is asked', () => {
   ] as const)('of type %s has the waveforms it must see', (type, more) => {
     const asked = slotsOf({ ...exampleRcd, type }, defaultRegime)
     expect(asked.filter((id) => !['once-0', 'once-other-180', 'ramp'].includes(id))).toEqual(more)
+  })
+})
+
+describe('additional protection, by what a circuit is for', () => {
+  const three = under({ 'rcd.sequence': 'three-multiples' })
+  const site = (...purposes: (CircuitData['rcdFor'] | undefined)[]) => {
+    const made = new Installation({ rcd: {}, circuit: { rcdFor: purposes[0] } })
+    made.regime = three
+    for (const [k, rcdFor] of purposes.slice(1).entries())
+      made.build.part({ ...exampleCircuit, tag: `${k + 20}`, rcdId: made.rcd, rcdFor })
+    return made
+  }
+  const asksFive = (made: Installation): boolean[] => {
+    const { one, evaluation } = made.says('rcd-trips', made.rcd!)
+    const all = slotsAsked(readStepById('rcd-trips'), { part: one.part, plant: evaluation.plant, regime: three })
+    return all.filter(({ id }) => /^five-(besides-)?0$/.test(id)).map(({ optional }) => optional !== true)
+  }
+
+  it('five times is asked of a small device, unless all its circuits want it against faults only; it may be read then too', () => {
+    expect(asksFive(site(undefined))).toEqual([true])
+    expect(asksFive(site('additional'))).toEqual([true])
+    expect(asksFive(site('faults'))).toEqual([false])
+    expect(asksFive(site('faults', undefined))).toEqual([true])
+    expect(asksFive(site('faults', 'faults'))).toEqual([false])
+  })
+
+  it('a reading without five times is done for faults, and not yet for additional protection', () => {
+    const times = { 'half-0': over(1999, 'ms'), 'half-180': over(1999, 'ms'), 'once-0': ms(24), 'once-180': ms(21) }
+    const verdictOf = (made: Installation) =>
+      made.take('rcd-trips', made.rcd!, times).says('rcd-trips', made.rcd!).verdict
+    expect(verdictOf(site('faults'))).not.toBe('not-yet')
+    expect(verdictOf(site('additional'))).toBe('not-yet')
+  })
+
+  it('a circuit that wants it needs a device of at most 30 mA ahead of it, anywhere up to the origin', () => {
+    const says = (rcd: Partial<RcdData> | null, more?: Partial<RcdData>) => {
+      const made = new Installation({ rcd, circuit: { rcdFor: 'additional' } })
+      if (more) {
+        const nearer = made.build.part({ ...exampleRcd, tag: 'RCD9', upstreamId: made.rcd, ...more })
+        made.build.part({ ...exampleCircuit, rcdId: nearer, rcdFor: 'additional' }, made.circuit)
+      }
+      const { verdict, code } = made.says('additional-protection', made.circuit)
+      return [verdict, code]
+    }
+    expect(says({ rated_mA: 30 })).toEqual(['within', 'additional.is'])
+    expect(says({ rated_mA: 100 })).toEqual(['outside', 'additional.too-large'])
+    expect(says(null)).toEqual(['outside', 'additional.none'])
+    expect(says({ rated_mA: 100 }, { rated_mA: 30 })).toEqual(['within', 'additional.is'])
+    expect(says({ rated_mA: 30 }, { rated_mA: 100 })).toEqual(['within', 'additional.is'])
+  })
+
+  it('is no question where nobody said that a circuit wants it', () => {
+    const made = new Installation({ rcd: { rated_mA: 300 } })
+    const { evaluation } = made.says('rcd-trips', made.rcd!)
+    expect(evaluation.steps.some(({ step }) => step.id === 'additional-protection')).toBe(false)
   })
 })
 
