@@ -39,6 +39,7 @@ export {
   judgeFigure,
   sharedReadings,
 } from './evaluation/draft'
+export { type Known, knownOf } from './evaluation/knownAnswers'
 export { type WithoutMeter, withoutMeter } from './evaluation/withoutMeter'
 export type { Evaluation, StepEvaluation } from './evaluation/types'
 export { stepKey } from './evaluation/types'

@@ -2,6 +2,7 @@
  * A simulated charge point and the car's end of its pilot, as two ends of one wire: levels, duty, contactor, lock, earth
  * watch, residual current device, detector, reset, its own display. Its physics are the stand-in's own.
  */
+import { remedyKey } from './remedyKey'
 import type { PartData } from '@/core/plant/part'
 import { chance, seedOf } from './random'
 
@@ -45,9 +46,6 @@ const foundBy: Readonly<Record<PointFault, readonly string[]>> = {
   'pen-held': ['point-lost-pen'],
   'clock-unset': ['point-settings'],
 }
-
-/** A remedy as stand-ins know it: of a part, or of one test of a part. */
-export const remedyKey = (step: string, partId: string): string => `${step}:${partId}`
 
 /** What is still wrong with a point. @param mended keys of remedies. */
 export const faultsLeft = (id: string, mended: ReadonlySet<string>): readonly PointFault[] =>

@@ -73,6 +73,8 @@ export type CheckSlot = SlotBase & {
   measures: null
   /** The state that the list sets begins only where this line is as it should be; left out it does not. */
   decisive?: boolean
+  /** What the tool knows of it by itself: it is answered so before anybody looks, or what speaks against it is said. */
+  knows?: 'kit'
 }
 /** The leads that a resistance was read with: what was nulled holds for that set and no other. */
 export type LeadSetSlot = SlotBase & { kind: 'lead-set'; measures: null; sticky: true }

@@ -185,6 +185,7 @@ function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot 
       {...row}
       note={shown ? (kept && 'choice' in kept ? (kept.note ?? '') : '') : (draft.notes[slot.id] ?? '')}
       wantsWords={taking.taking && wantsWords(slot, draft)}
+      says={taking.taking && value === null ? taking.known(slot) : null}
       onNote={(note) => taking.change({ notes: { ...draft.notes, [slot.id]: note } })}
     />
   )

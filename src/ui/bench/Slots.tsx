@@ -1,8 +1,9 @@
 'use client'
 import { type ReactNode, useEffect, useRef } from 'react'
+import type { Known } from '@/core/evaluate'
 import type { NumberSlot as NumberSlotData } from '@/core/steps/slot'
 import { unitSpellings } from '@/core/quantity/unit'
-import { figure, say, sayCode } from '@/words/say'
+import { figure, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { useNarrow } from '../shell/narrow'
 import type { AnsweredSlot, Option } from './draft'
@@ -156,13 +157,30 @@ export function ChoiceRow({ slot, options, value, readOnly, isNext, onChoose }: 
   )
 }
 
-type CheckProps = RowProps & { note: string; wantsWords: boolean; onNote(note: string): void }
+type CheckProps = RowProps & {
+  note: string
+  wantsWords: boolean
+  /** What the tool knows of it, for whoever looks. */
+  says: Known | null
+  onNote(note: string): void
+}
 
 const SYMBOLS = ['M-6 .5-2 4.5 6-4.5', 'M-5-5 5 5M5-5-5 5', 'M-6 0H6']
 const MARKS = ['within', 'outside', 'left-out'] as const
 
 /** A line of a list of checks: three marks, and a few words where it is not as it should be. */
-export function CheckRow({ slot, options, value, readOnly, isNext, onChoose, note, wantsWords, onNote }: CheckProps) {
+export function CheckRow({
+  slot,
+  options,
+  value,
+  readOnly,
+  isNext,
+  onChoose,
+  note,
+  wantsWords,
+  says,
+  onNote,
+}: CheckProps) {
   const asks = wantsWords || note !== '' || (value !== null && value !== options[0]?.id)
   const row = useShown(isNext)
   return (
@@ -195,6 +213,7 @@ export function CheckRow({ slot, options, value, readOnly, isNext, onChoose, not
           </button>
         ))}
       </span>
+      {says && <p className="src">{sayFinding(says.finding)}</p>}
       {asks && (
         <input
           id={`slot-${slot.id}-note`}

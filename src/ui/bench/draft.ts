@@ -1,6 +1,6 @@
 /** A reading that is being taken: what was typed or came through the feed, before it is kept. */
 import { type CurveValue, curveOf } from '@/core/curve/curveValue'
-import { type DraftEvaluation, evaluateDraft } from '@/core/evaluate'
+import { type DraftEvaluation, evaluateDraft, knownOf } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { ReadValue } from '@/core/quantity/readValue'
 import type { Watched } from '@/core/quantity/watched'
@@ -13,7 +13,7 @@ import { copyFor } from '@/core/record/kitCopies'
 import { acKinds, type PartKind } from '@/core/plant/part'
 import { CHECK_OPTIONS, CHECK_SOUND, isAnswered, type Slot, slotsShown } from '@/core/steps/slot'
 import { type AnyStep, isRead, slotsOf } from '@/core/steps/step'
-import { say, sayCode } from '@/words/say'
+import { say, sayCode, sayFinding } from '@/words/say'
 
 export type Draft = {
   texts: Record<string, string>
@@ -79,6 +79,17 @@ export function carriedInto(one: StepEvaluation, all: readonly StepEvaluation[],
   }
   take(last?.entry.body, isSetUp)
   if (last?.entry.body.place) carried.place = last.entry.body.place
+  return carried
+}
+
+/** Lines that the tool answers by itself, with what it knows them by; nothing of those that speak against. */
+export function withKnown(carried: Carried, { step }: StepEvaluation, evaluation: Evaluation): Carried {
+  for (const slot of slotsOf(step)) {
+    const known = knownOf(evaluation, slot)
+    if (!known?.sound) continue
+    carried.choices[slot.id] = CHECK_SOUND
+    carried.notes[slot.id] = sayFinding(known.finding)
+  }
   return carried
 }
 

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CurveValue } from '@/core/curve/curveValue'
+import { knownOf } from '@/core/evaluate'
 import { isOffered } from '@/core/evaluation/hunts'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { Measurable } from '@/core/record/instrument'
@@ -20,6 +21,7 @@ import {
   optionsOf,
   readDraft,
   withCurve,
+  withKnown,
   withSample,
 } from './draft'
 
@@ -29,8 +31,8 @@ const focusSlot = (id: string): void => document.getElementById(`slot-${id}`)?.f
 export function useTaking(props: BenchProps, minded: Minded) {
   const { facts, evaluation, one, actions, canWrite, conditions } = props
   const carried = useMemo(
-    () => carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id),
-    [one, evaluation.steps, facts.visits],
+    () => withKnown(carriedInto(one, evaluation.steps, facts.visits.at(-1)?.id), one, evaluation),
+    [one, evaluation, facts.visits],
   )
   const isReading = isRead(one.step)
   const isLeftOut = one.verdict === 'left-out' && !isOffered(one)
@@ -240,6 +242,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
 
   return {
     taking,
+    /** What the tool knows of a line that is open. */
+    known: (slot: Slot) => knownOf(evaluation, slot),
     ready,
     draft,
     at,

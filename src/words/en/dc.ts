@@ -98,6 +98,10 @@ export const dc = {
   'slot.rcd-type': 'RCD type suits the inverter',
   'slot.labels': 'Labels: live in daylight, dual supply, shutdown',
   'slot.diagram': 'Single-line diagram at the site',
+  'finding.known.kit-fine':
+    'Known here: all {count} of the kit are in date, the first until {until}; their ranges are enough.',
+  'finding.known.kit-out': '{tags} of the kit is out of date: leave it away, or this line is not as it should be.',
+  'finding.known.kit-undated': 'Nobody entered until when {tags} of the kit is calibrated.',
   'slot.kit-in-date': 'Instruments in date, ranges enough',
   'slot.lead-set': 'Lead set',
   'slot.nulled': 'Shows, clips joined',

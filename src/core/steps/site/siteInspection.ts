@@ -27,7 +27,7 @@ export const siteInspection = checklist<'site'>({
     check('rcd-type', 4),
     check('labels', 4),
     check('diagram', 4),
-    check('kit-in-date', 4),
+    check('kit-in-date', 4, { knows: 'kit' }),
   ],
   gates: [],
   cautions: [
