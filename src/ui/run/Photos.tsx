@@ -3,10 +3,11 @@ import { Button } from 'antd'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import type { Evaluation, Photo, StepEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
+import { isRead } from '@/core/steps/step'
 import { say } from '@/words/say'
 import type { JobStore } from '../device/jobStore'
 import { device, inGoodTime } from '../device/store'
-import { clockTime } from '../shell/time'
+import { clockTime, dayOf, yearDay } from '../shell/time'
 
 // The chooser of files is large: it comes when somebody has a picture.
 const PhotoAdd = lazy(() => import('./PhotoAdd').then((module) => ({ default: module.PhotoAdd })))
@@ -19,6 +20,10 @@ export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
   const [caption, setCaption] = useState('')
   const [said, setSaid] = useState<string | null>(null)
   const own = evaluation.photos.filter((photo) => photo.step === one.step.id && photo.partId === one.part.id)
+  const begun = Date.parse(facts.visits.at(-1)?.startsAt ?? '') || 0
+  const before = own.filter(({ at }) => at < begun)
+  // What is held against the last visit's figure is set up as it was then, or it compares nothing.
+  const asThen = isRead(one.step) && one.step.trend && before.length === own.length ? before.at(-1) : undefined
   const take = async (file: File): Promise<void> => {
     setSaid(say('photo.working'))
     // The reader of camera files comes only when somebody has a picture.
@@ -34,9 +39,16 @@ export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
       <h2 id="side-photos">
         {say('photo.title')} <span>{own.length > 0 ? own.length : ''}</span>
       </h2>
+      {asThen && <p>{say('photo.as-then', { day: yearDay(timeOf(asThen), facts.job.timeZone) })}</p>}
       <div className="photos">
         {own.map((photo) => (
-          <Shown key={photo.entryId} photo={photo} jobId={store.jobId} zone={facts.job.timeZone} />
+          <Shown
+            key={photo.entryId}
+            photo={photo}
+            jobId={store.jobId}
+            zone={facts.job.timeZone}
+            today={dayOf(begun, facts.job.timeZone)}
+          />
         ))}
       </div>
       {canWrite && !adding && (
@@ -58,8 +70,13 @@ export function Photos({ store, facts, evaluation, one, canWrite }: Props) {
   )
 }
 
+/** When it was taken, as far as its file says, else when it was added. */
+const timeOf = ({ takenAt, at }: Photo): number => (takenAt ? Date.parse(takenAt) : at)
+
+type ShownProps = { photo: Photo; jobId: string; zone: string; today: string }
+
 /** From the device while it has it, else from the office. */
-function Shown({ photo, jobId, zone }: { photo: Photo; jobId: string; zone: string }) {
+function Shown({ photo, jobId, zone, today }: ShownProps) {
   const [url, setUrl] = useState<string | null>(null)
   useEffect(() => {
     let made: string | null = null
@@ -71,7 +88,8 @@ function Shown({ photo, jobId, zone }: { photo: Photo; jobId: string; zone: stri
       if (made) URL.revokeObjectURL(made)
     }
   }, [photo.attachment, jobId])
-  const time = clockTime(photo.takenAt ?? photo.at, zone)
+  const at = timeOf(photo)
+  const time = (dayOf(at, zone) === today ? clockTime : yearDay)(at, zone)
   return (
     <figure>
       {/* biome-ignore lint/performance/noImgElement: private and small already, and often on the device alone */}

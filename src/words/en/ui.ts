@@ -198,6 +198,8 @@ export const ui = {
   'office.regime-version': '{name}, version {version}',
   'office.changed': 'From {from}, by {by}: {reason}',
   'photo.title': 'Photos',
+  'photo.as-then':
+    'Set it up as in the photo of {day}, and take one from the same place: only then the figures compare.',
   'photo.choose': 'Take or choose',
   'photo.add': 'Add a photo',
   'photo.caption': 'What it shows',
