@@ -31,7 +31,14 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, 
   const isElsewhere =
     judging.step.needsConditions === true &&
     !isJoined &&
-    isMeterElsewhere({ index: run.index, plant: run.plant, part: judging.part, entry, at })
+    isMeterElsewhere({
+      index: run.index,
+      plant: run.plant,
+      instruments: run.given.instruments,
+      part: judging.part,
+      entry,
+      at,
+    })
   const one = new KeptReading(entry, at, endedBy(run.index, key, entry), judging, isJoined, isNulled, isElsewhere)
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
   if (judging.step.readsOthers) void one.verdict

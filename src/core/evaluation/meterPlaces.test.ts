@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate, evaluateDraft, stepKey } from '../evaluate'
 import { readValueOf } from '../quantity/readValue'
+import type { Instrument } from '../record/instrument'
 import { exampleString } from '../steps/worked'
 import { conditions, FactsBuilder, readingBody, START_ms } from '../testing/factsBuilder'
 
@@ -49,6 +50,33 @@ describe('one light meter for two planes', () => {
       readingBody({ slots: { voltage: readValueOf(384, 'V', 1) }, conditions: conditions(742, 43.6, later) }),
     )
     expect(draft.flags).toContain(FLAG)
+  })
+
+  it('says it of a meter that nobody named, where the kit has no other', () => {
+    const nobody = null as unknown as ReturnType<typeof conditions>['irradiance']['instrument']
+    const meter = conditions().irradiance.instrument!
+    const kit = (count: number): Instrument[] =>
+      Array.from({ length: count }, (_, k) => ({
+        id: k === 0 ? meter.id : `01920000-0000-7000-8000-00000000fff${k}`,
+        tag: `0${k}`,
+        name: 'Light meter',
+        serial: '',
+        calibrationDue: null,
+        standIn: false,
+        ranges: [{ measures: 'irradiance', most: 1600, decimals: 0, accuracy: { ofReading_pct: 5, digits: 1 } }],
+      }))
+    const made = roof()
+    made.setUp(made.east, nobody)
+    made.setUp(made.west, nobody)
+    made.read(made.one)
+    made.read(made.two)
+    const flagged = (string: string, count: number) =>
+      evaluate(made.build.facts({ instruments: kit(count) }), START_ms)
+        .byKey.get(stepKey('pv-voc', string))!
+        .flags.includes(FLAG)
+    expect([flagged(made.one, 0), flagged(made.one, 1), flagged(made.two, 1)]).toEqual([true, true, false])
+    // Of two meters nobody knows which was carried over.
+    expect(flagged(made.one, 2)).toBe(false)
   })
 
   it('is silent where another meter went there, where it was voided, and where there is one plane', () => {
