@@ -36,7 +36,7 @@ describe('the plan of a day, on a barn that looks east and west', () => {
   it('is one press from the run sheet, and says when each plane has light', async () => {
     await page.goto(`${base}/job#${demo.job.barn}/run`)
     await sees(page, 'Run sheet')
-    await press(page, 'Its day')
+    await press(page, 'Day')
     await sees(page, 'Plan of the day')
     await onDay('21 Jun 2027')
     await sees(page, '21 June 2027')

@@ -94,6 +94,27 @@ describe('an electrode over months', () => {
   })
 })
 
+describe('the simulated tester at an electrode', () => {
+  it('is pressed once a place: the potential spike is moved between', async () => {
+    await pressId(page, 'again')
+    for (let left = (await look(page)).ticks; left > 0; left--) await byKeyboard(page).tick()
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    for (const slot of ['re-1', 're-2', 're-3']) {
+      await page.keyboard.press('p')
+      await page.waitForFunction(
+        (id: string) => document.querySelector<HTMLInputElement>(id)?.value,
+        {},
+        `#slot-${slot}`,
+      )
+    }
+    const all = await Promise.all(['re-1', 're-2', 're-3'].map(figureOf))
+    expect(new Set(all).size).toBeGreaterThan(1)
+    await page.waitForFunction(
+      () => document.querySelector<HTMLElement>('[data-testid=verdict]')?.dataset.verdict === 'within',
+    )
+  })
+})
+
 describe('planning rods', () => {
   it('begins with this soil and says how many reach the target', async () => {
     await pressId(page, 'open-planner')

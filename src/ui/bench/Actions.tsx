@@ -142,6 +142,15 @@ function othersOf({ one, taking, tool, ready, canWrite, shutHard, actions, keepN
     },
     guided && { id: 'guide', words: 'guide.open', key: 'J', onClick: actions.guide },
     inSequence && { id: 'sequence-open', words: 'sequence.open', key: 'A', onClick: actions.sequence },
+    canKeep &&
+      tool?.standIn &&
+      taking.hasMore && {
+        id: 'press-more',
+        words: 'standin.press-more',
+        key: 'P',
+        onClick: () => void taking.press(),
+        disabled: !ready || taking.busy,
+      },
     canKeep && { id: 'keep-note', words: 'action.keep-note', key: 'K', onClick: keepNoted, disabled: !ready },
     canWrite && isRead(one.step) && started && { id: 'again', words: 'action.again', key: 'R', onClick: taking.again },
     canWrite &&

@@ -205,10 +205,19 @@ export function useTaking(props: BenchProps, minded: Minded) {
     setDraft(emptyDraft(props.instrumentId, carried))
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
-  /** What the simulated instrument is pressed for: the first open slot that an instrument fills, else the first of all. */
+  /**
+   * What the simulated instrument is pressed for: the first open slot that an instrument fills; then what may be read
+   * besides in the same way, place by place; else the first figure once more.
+   */
   const together = groupOf && group !== null ? asked.filter((slot) => groupOf(slot) === group) : []
+  const ownFigures = asked.filter((slot) => slot.measures !== null && !isBesides(slot))
+  const firstFigure = ownFigures.find(({ optional }) => !optional) ?? ownFigures[0] ?? null
+  const more =
+    ownFigures.find(
+      (slot) => slot.kind === 'number' && slot.measures === firstFigure?.measures && !draft.texts[slot.id],
+    ) ?? null
   const wantedSlot =
-    [...together, ...state.open, ...asked].find((slot) => slot.measures !== null && !isBesides(slot)) ?? null
+    [...together, ...state.open].find((slot) => slot.measures !== null && !isBesides(slot)) ?? more ?? firstFigure
   const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
     if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
@@ -269,6 +278,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
     again,
     keepNow,
     press,
+    /** There are places left to read in the same way. */
+    hasMore: more !== null,
     digit,
   }
 }

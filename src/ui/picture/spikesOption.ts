@@ -81,7 +81,7 @@ function references(picture: SpikesPicture, palette: Palette): object[] {
 export function spikesOption(picture: SpikesPicture, palette: Palette): ChartOption {
   const text = chartText(palette)
   const read = readOf(picture)
-  const most = 1.3 * Math.max(...read.map((one) => one.read_ohm), picture.mean_ohm ?? 0, 1e-3)
+  const most = 1.3 * (Math.max(...read.map((one) => one.read_ohm), picture.mean_ohm ?? 0) || 1)
   return {
     animation: false,
     textStyle: text,

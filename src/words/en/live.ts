@@ -7,6 +7,7 @@ export const live = {
   'live.rising': 'in plane, rising',
   'live.falling': 'in plane, falling',
   'live.back': 'module back',
+  'standin.press-more': 'Press again',
   'standin.press': 'Press tester {tag}, simulated',
   'standin.reading': 'Reading the tester …',
   'conditions.then': 'At that moment',

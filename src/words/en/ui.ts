@@ -55,7 +55,7 @@ export const ui = {
   'line.count': '{count} strings',
 
   'runsheet.title': 'Run sheet',
-  'runsheet.day': 'Its day',
+  'runsheet.day': 'Day',
   'runsheet.done': '{done} of {total} done',
   'runsheet.simulated': '{text} sim.',
   'walk.name': 'Order for the day',

@@ -4,7 +4,7 @@
  */
 import { acInsulationTest, isPerfect, pairsOf } from '../../circuit/insulation'
 import { readValueOf } from '../../quantity/readValue'
-import { causeOf } from '../../verdict/cause'
+import { type Cause, causeOf } from '../../verdict/cause'
 import { atLeast, type Band } from '../../verdict/compare'
 import { decide, type Ruling } from '../../verdict/judgement'
 import type { Decided, Figures } from '../../verdict/verdict'
@@ -131,6 +131,31 @@ function testRulings(context: Context, testVoltage_V: number): Ruling[] {
   return rulings
 }
 
+/**
+ * What lies behind a low figure, by where it is low: a load lies between live conductors and leaves the way to earth
+ * alone; where these were read and are sound, it is none.
+ */
+function lowCauses(context: Context): Cause[] {
+  const nominal_V = nominalOf(context)
+  if (nominal_V === null) return []
+  const { minimum_Mohm } = testOf(context, nominal_V)
+  const read = figuresOf(context, figureSlots).map(({ slot, span }) => ({
+    isLive: !slot.of!.pair!.endsWith('-PE'),
+    isLow: span.least < minimum_Mohm,
+  }))
+  const live = read.filter(({ isLive }) => isLive)
+  const isLow = (one: { isLow: boolean }): boolean => one.isLow
+  const toEarth = read.some((one) => !one.isLive && one.isLow)
+  const figures = { tag: context.part.data.tag }
+  const load = causeOf('load-connected', live.some(isLow) && !toEarth ? 'fits' : 'may-fit', 'take-loads-out', figures)
+  const others = [
+    causeOf('damaged-cable', 'may-fit', 'halve-the-circuit', figures),
+    causeOf('damp-accessory', 'may-fit', 'open-and-dry', figures),
+  ]
+  if (live.length > 0 && !live.some(isLow)) return others
+  return toEarth ? [...others, load] : [load, ...others]
+}
+
 export const acInsulation: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'ac-insulation',
@@ -242,12 +267,7 @@ export const acInsulation: ReadStep<'circuit'> = {
       return nominal_V === null ? [] : wholeBoardCauses(context, testOf(context, nominal_V).minimum_Mohm)
     }
     if (judgement.verdict !== 'outside') return []
-    const figures = { tag: context.part.data.tag }
-    return [
-      causeOf('load-connected', 'may-fit', 'take-loads-out', figures),
-      causeOf('damaged-cable', 'may-fit', 'halve-the-circuit', figures),
-      causeOf('damp-accessory', 'may-fit', 'open-and-dry', figures),
-    ]
+    return lowCauses(context)
   },
   example: {
     source: 'BS 7671:2018 643.3 (from memory): 500 V and 1 Mohm for 230 V; below 2 Mohm is close (common practice)',

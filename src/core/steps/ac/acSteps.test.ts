@@ -218,6 +218,33 @@ describe('AC insulation', () => {
     expect(site.take('ac-insulation', site.circuit, low).says('ac-insulation', site.circuit).verdict).toBe('outside')
   })
 
+  it('names a load only where the live conductors do not speak against it', () => {
+    const why = (more: Record<string, SlotValue>): string[] => {
+      const site = new Installation()
+      site.take('ac-insulation', site.circuit, { ...setUp, ...pairs, ...more })
+      const { evaluation, one } = site.says('ac-insulation', site.circuit)
+      return causes(evaluation, one).map(({ code, fit }) => `${code} ${fit}`)
+    }
+    const cable = ['damaged-cable may-fit', 'damp-accessory may-fit']
+    expect(why({ 'n-pe': read(0.3, 'Mohm') })).toEqual(cable)
+    expect(why({ 'l-n': read(0.1, 'Mohm') })).toEqual(['load-connected fits', ...cable])
+    expect(why({ 'l-n': read(0.4, 'Mohm'), 'l-pe': read(0.2, 'Mohm') })).toEqual([...cable, 'load-connected may-fit'])
+    // Joined to earth nothing is known of the live conductors: a load cannot be told from a cable.
+    const joined = {
+      pairing: choose('all-joined'),
+      electronics: choose('electronics-in'),
+      'joined-to-pe': read(0.2, 'Mohm'),
+    }
+    const site = new Installation()
+    site.take('ac-insulation', site.circuit, { ...setUp, ...joined })
+    const { evaluation, one } = site.says('ac-insulation', site.circuit)
+    expect(causes(evaluation, one).map(({ code }) => code)).toEqual([
+      'damaged-cable',
+      'damp-accessory',
+      'load-connected',
+    ])
+  })
+
   it('proves nothing with devices off, or through an RCD', () => {
     const site = new Installation({ rcd: {} })
     const off = {
