@@ -7,7 +7,7 @@ import { demo, knock } from '../support/server'
 const regimes = async (): Promise<Regime[]> =>
   (await knock<{ regimes: Regime[] }>('viewer', '/api/regimes')).body.regimes
 const wish = {
-  from: { id: 'bs7671-a2', version: 3 },
+  from: { id: 'bs7671-a2', version: 4 },
   name: 'Halewick house rules',
   limits: { 'pv.sisters': 3 },
   schools: {},

@@ -85,7 +85,7 @@ describe('from the day’s jobs to a sealed certificate', () => {
     )
     expect(read).toMatchObject({
       verdict: 'within',
-      limits: [{ id: 'pv.expectation.measured', value: 5, source: 'iec-62446-strings' }],
+      limits: [{ id: 'pv.expectation.measured', value: 5, source: 'house-expectation' }],
     })
     const changed = structuredClone(sealed)
     changed.record.facts.entries[8].body.slots = {}

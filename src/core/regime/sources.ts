@@ -115,6 +115,7 @@ export const sources = {
   'house-far-above': house(16),
   'house-curve-shape': house(20),
   'house-without-light': house(22),
+  'house-expectation': house(24),
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources

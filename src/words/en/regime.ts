@@ -18,7 +18,7 @@ export const regime = {
   'limit.pv.expectation.measured': 'String against expectation, light and cell temperature measured',
   'limit.pv.expectation.estimated': 'String against expectation, cell temperature estimated',
   'limit.pv.sisters': 'Strings alike against each other',
-  'limit.pv.least-light': 'Least light for comparing currents',
+  'limit.pv.least-light': 'Least light for curves, as the standard has it; currents below it compare weakly',
   'limit.pv.light-moved': 'Light moved between strings',
   'limit.close.two-sided': 'Close band, share of each half',
   'limit.conditions.apart': 'Reading away from its conditions',

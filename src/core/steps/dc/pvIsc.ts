@@ -56,6 +56,7 @@ export const pvIsc: ReadStep<'string'> = {
     'de-soto',
     'rating-plate',
     'house-close-band',
+    'house-expectation',
     'house-module-spread',
   ],
   mendingTouches: ['pv-polarity', 'pv-voc', 'pv-insulation', 'plugs-locked', 'operating'],

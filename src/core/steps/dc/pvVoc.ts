@@ -56,6 +56,7 @@ export const pvVoc: ReadStep<'string'> = {
     'de-soto',
     'rating-plate',
     'house-close-band',
+    'house-expectation',
     'house-module-spread',
   ],
   mendingTouches: ['pv-polarity', 'pv-isc', 'pv-insulation', 'plugs-locked', 'operating'],
