@@ -9,13 +9,14 @@ const only = (name, from, allowed) => ({
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
-    // Libraries without a machine under them: shapes, hashes, tables and time zones.
+    // Libraries without a machine under them: shapes, hashes, tables, time zones and the sun's path.
     only('core-stands-alone', '^src/core/', [
       'node_modules/zod/',
       'node_modules/@noble/hashes/',
       'node_modules/papaparse/',
       'node_modules/luxon/',
       'node_modules/ml-matrix/',
+      'node_modules/suncalc/',
     ]),
     only('words-need-core', '^src/words/', ['^src/core/']),
     only('standin-needs-core', '^src/standin/', ['^src/core/']),
