@@ -12,7 +12,7 @@ import { figure, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { readingText } from '@/words/reading'
 import type { Look } from '../bench/types'
-import { clockTime } from '../shell/time'
+import { moment } from '../shell/time'
 import { useCauses } from '../curve/useCauses'
 import { Help } from '../help/Help'
 import { PlannerSection } from '../planner/PlannerSection'
@@ -236,7 +236,7 @@ function EarlierPanel({ facts, one, meId, canVoid, onVoid, onChoose }: Props) {
               <span>
                 <Mark verdict={reading.verdict} size={16} />{' '}
                 <b style={reading.ended ? { textDecoration: 'line-through' } : undefined}>{text(reading)}</b>{' '}
-                {clockTime(reading.at, facts.job.timeZone)}
+                {moment(reading.at, facts.job.timeZone, Date.now())}
               </span>
               <span className="small">
                 {referred ? `${figure(referred.value, 1)} ${figure(referred.difference_pct, 1, true)} %` : ''}

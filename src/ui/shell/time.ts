@@ -30,6 +30,12 @@ export const yearDay = (at: string | number, timeZone: string): string =>
 export const fullDay = (at: string | number, timeZone: string): string =>
   format('full', { day: 'numeric', month: 'long', year: 'numeric' }, timeZone).format(new Date(at))
 
+/** When something was: today by the clock, any other day by its date too, or months look like one morning. */
+export const moment = (at: string | number, timeZone: string, now: number): string =>
+  dayOf(at, timeZone) === dayOf(now, timeZone)
+    ? clockTime(at, timeZone)
+    : `${yearDay(at, timeZone)}, ${clockTime(at, timeZone)}`
+
 /** The day at a place, as 2026-03-07. */
 export const dayOf = (at: string | number, timeZone: string): string => {
   const parts = format('iso', { year: 'numeric', month: '2-digit', day: '2-digit' }, timeZone).formatToParts(
