@@ -188,9 +188,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
             live={live}
             now={now}
             meter={snapshot.right === 'viewer' ? null : meterToBring(facts.instruments, live.paired)}
-            onPair={(meter) =>
-              void ask(`/api/jobs/${route.jobId}/pair`, { instrumentId: meter.id }).catch(() => undefined)
-            }
+            onPair={(meter) => ask(`/api/jobs/${route.jobId}/pair`, { instrumentId: meter.id })}
           />
         )}
         <SavedCell snapshot={snapshot} timeZone={facts.job.timeZone} />

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { testId } from '@/core/testing/factsBuilder'
 import { LiveFeed } from './liveFeed'
@@ -27,6 +28,25 @@ describe('the feed of a job, as a page hears it', () => {
     expect(feed.read().latest['dc-voltage']).toMatchObject({ read: { text: '390.1' } })
     expect(feed.read().latest['dc-voltage']!.old).toBeUndefined()
     feed.close()
+  })
+
+  it('goes on with what was paired here, also where the page is loaded anew without reception', async () => {
+    localStorage.clear()
+    pages.push({ cursor: 1, samples: [], paired: [testId(7)] })
+    const first = new LiveFeed('job', () => [])
+    expect(first.read().paired).toEqual([])
+    first.open()
+    await vi.advanceTimersByTimeAsync(10)
+    first.close()
+    expect(new LiveFeed('job', () => []).read().paired).toEqual([testId(7)])
+    expect(new LiveFeed('another', () => []).read().paired).toEqual([])
+    // Parted from it at the office, it is parted here too.
+    pages.push({ cursor: 2, samples: [], paired: [] })
+    const next = new LiveFeed('job', () => [])
+    next.open()
+    await vi.advanceTimersByTimeAsync(10)
+    next.close()
+    expect(new LiveFeed('job', () => []).read().paired).toEqual([])
   })
 
   it('goes by each instrument’s own clock: one that is behind is not silenced by another', () => {

@@ -26,9 +26,14 @@ const POLL_ms = 2000
 const HISTORY_ms = 180_000
 const SENSED = ['irradiance', 'module-back-temperature', 'air-temperature'] as const
 
+const PAIRED = 'upstand.paired.'
+/** What was paired here when the office was last heard: a page that is loaded anew without reception goes on with it. */
+const pairedBefore = (jobId: string): string[] =>
+  (localStorage.getItem(PAIRED + jobId) ?? '').split(' ').filter(Boolean)
+
 export class LiveFeed {
   private cursor: number | null = null
-  private state: Live = { paired: [], latest: {}, light: [], watched: [] }
+  private state: Live
   private readonly listeners = new Set<() => void>()
   private timer: ReturnType<typeof setTimeout> | null = null
   private closed = false
@@ -38,7 +43,9 @@ export class LiveFeed {
     private readonly instruments: () => readonly Instrument[],
     /** By the office's clock: a device whose own is wrong would call every sample old. */
     private readonly now: () => number = Date.now,
-  ) {}
+  ) {
+    this.state = { paired: pairedBefore(jobId), latest: {}, light: [], watched: [] }
+  }
 
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener)
@@ -69,6 +76,7 @@ export class LiveFeed {
         watched = [...watched, sample]
       if (sample.quantity === 'irradiance') light = [...light, { at: Date.parse(sample.at), value: sample.read.value }]
     }
+    if (paired.join() !== this.state.paired.join()) localStorage.setItem(PAIRED + this.jobId, paired.join(' '))
     const oldest = this.now() - HISTORY_ms
     this.state = {
       paired,

@@ -1,6 +1,8 @@
 'use client'
+import { useState } from 'react'
 import type { Instrument } from '@/core/record/instrument'
 import { figure, say } from '@/words/say'
+import { Answered } from '../device/api'
 import { isFresh, type Live, lightTrend } from '../live/liveFeed'
 
 function Spark({ light }: { light: Live['light'] }) {
@@ -27,10 +29,13 @@ function Spark({ light }: { light: Live['light'] }) {
   )
 }
 
-type Props = { live: Live; now: number; meter: Instrument | null; onPair(meter: Instrument): void }
+type Props = { live: Live; now: number; meter: Instrument | null; onPair(meter: Instrument): Promise<unknown> }
+
+const whyNot = (error: unknown): string => (error instanceof Answered ? error.message : say('record.needs-reception'))
 
 /** Light and warmth as the paired instruments show them now; without one, the kit's light meter can be brought here. */
 export function LiveCells({ live, now, meter, onPair }: Props) {
+  const [said, setSaid] = useState<string | null>(null)
   const light = live.latest.irradiance
   const back = live.latest['module-back-temperature']
   if (!isFresh(light, now)) {
@@ -41,8 +46,19 @@ export function LiveCells({ live, now, meter, onPair }: Props) {
           <small>{say('live.none-why')}</small>
         </div>
         {meter && (
-          <button type="button" className="pair" onClick={() => onPair(meter)} data-testid="pair">
+          <button
+            type="button"
+            className="pair"
+            onClick={() =>
+              onPair(meter).then(
+                () => setSaid(null),
+                (error) => setSaid(whyNot(error)),
+              )
+            }
+            data-testid="pair"
+          >
             <b>{say('live.pair', { tag: meter.tag })}</b>
+            {said && <small role="alert">{said}</small>}
           </button>
         )}
       </>
