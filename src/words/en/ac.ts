@@ -120,6 +120,7 @@ export const ac = {
   'slot.five-cascade-180': '5 IΔn, 180°',
   'slot.waveform': 'Waveform of the trips',
   'slot.ramp': 'Ramp, AC',
+  'slot.ramp-time': 'Ramp ran for',
   'slot.ramp-pulsating-0': 'Ramp, pulse, 0°',
   'slot.ramp-pulsating-180': 'Ramp, pulse, 180°',
   'slot.ramp-dc-plus': 'Ramp, DC, +',

@@ -83,7 +83,10 @@ const rampSlots: readonly NumberSlot[] = [
   ramp('ramp-dc-minus', 'dc', 180, ofTypes('B')),
 ]
 
-export const rcdSlots: readonly Slot[] = [waveformSlot, ...timeSlots, ...rampSlots]
+/** How long the ramp ran until the device tripped: kept with its current, and held against nothing. */
+const rampTime = numberSlot('ramp-time', null, 'ms', 2, { optional: true })
+
+export const rcdSlots: readonly Slot[] = [waveformSlot, ...timeSlots, ...rampSlots, rampTime]
 
 const halfIds = new Set(halves.map(({ id }) => id))
 const lastTimed = 'five-cascade-180'

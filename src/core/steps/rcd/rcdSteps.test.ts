@@ -20,7 +20,9 @@ const under = (schools: Partial<Schools>): Regime => ({
 const allSlots = (data: PartData, regime: Regime) => slotsAsked(readStepById('rcd-trips'), bare(data, regime))
 /** What is asked, without what may only be read besides. */
 const slotsOf = (data: PartData, regime: Regime): string[] =>
-  allSlots(data, regime).flatMap((slot) => (isBesides(slot) || slot.id.includes('-besides-') ? [] : [slot.id]))
+  allSlots(data, regime).flatMap((slot) =>
+    isBesides(slot) || slot.id.includes('-besides-') || slot.id === 'ramp-time' ? [] : [slot.id],
+  )
 
 describe('what a device is asked', () => {
   it('is half, once and five times, both half-waves; twice in a school of its own', () => {
@@ -100,6 +102,18 @@ describe('additional protection, by what a circuit is for', () => {
     const made = new Installation({ rcd: { rated_mA: 300 } })
     const { evaluation } = made.says('rcd-trips', made.rcd!)
     expect(evaluation.steps.some(({ step }) => step.id === 'additional-protection')).toBe(false)
+  })
+})
+
+describe('the time of a ramp', () => {
+  it('is kept with its current, and changes nothing of what that comes to', () => {
+    const verdictOf = (more: Record<string, SlotValue>) => {
+      const made = new Installation({ rcd: { type: 'AC' } })
+      return made.take('rcd-trips', made.rcd!, { 'once-0': ms(22), ramp: mA(22), ...more }).says('rcd-trips', made.rcd!)
+    }
+    const [without, with_] = [verdictOf({}), verdictOf({ 'ramp-time': ms(240) })]
+    expect([with_.verdict, with_.code]).toEqual([without.verdict, without.code])
+    expect(with_.one.counting!.entry.body.slots['ramp-time']).toMatchObject({ value: 240, unit: 'ms' })
   })
 })
 
