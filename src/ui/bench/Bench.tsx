@@ -205,7 +205,13 @@ export function Bench(props: BenchProps) {
             <ConditionsBox
               conditions={shown ? shown.entry.body.conditions : taking.at}
               module={one.part.data.kind === 'string' ? one.part.data.moduleType.data : null}
-              without={shown ? { air: shown.entry.body.air ?? null } : props.without}
+              without={
+                shown
+                  ? { air: shown.entry.body.air ?? null }
+                  : taking.at
+                    ? { air: taking.state.body?.air ?? null }
+                    : props.without
+              }
               taken={shown !== null || isStarted(draft)}
               apart_s={
                 shown?.entry.body.conditions

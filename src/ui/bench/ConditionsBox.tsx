@@ -10,7 +10,7 @@ type Props = {
   module: ModuleData | null
   taken: boolean
   apart_s: number | null
-  /** Where there is no light meter: what is known of the air. */
+  /** What is known of the air: all there is where there is no light meter. */
   without: WithoutMeter | null
   onOpen(): void
 }
@@ -30,6 +30,7 @@ export function ConditionsBox({ conditions, module, taken, apart_s, without, onO
             <b>{figure(weather.cell.value_C, 1)}</b> °C {say('conditions.cell')}{' '}
             <span className="quiet">±{figure(weather.cell.uncertainty_K, 1)}</span>
           </span>
+          {without?.air && <span className="small">{say('conditions.air', { value: without.air.read.text })}</span>}
           <span className="small quiet">
             {apart_s !== null && apart_s > 60
               ? say('conditions.apart', { minutes: Math.round(apart_s / 60) })

@@ -185,7 +185,7 @@ export function readDraft(
   one: StepEvaluation,
   evaluation: Evaluation,
   conditions: Conditions | null,
-  /** What is known where nobody reads the light: the air, and the time by which alike parts are found. */
+  /** The air beside the array, all that is known where nobody reads the light; and the time by which alike parts are found. */
   without?: { air: Body<'reading'>['air'] | null; now: number },
 ): DraftState {
   const { facts } = evaluation
@@ -219,7 +219,7 @@ export function readDraft(
     v: READING_VERSION,
     slots,
     conditions: step.needsConditions ? conditions : null,
-    ...(step.needsConditions && !conditions && without?.air ? { air: without.air } : {}),
+    ...(step.needsConditions && without?.air ? { air: without.air } : {}),
     how: howOf(draft, slots),
     instrument: instrument ? copyFor(step, slots, instrument) : null,
     place: part.data.kind === 'string' ? draft.place : null,

@@ -9,6 +9,7 @@ import { isOnePress, watchedUntil } from '@/core/record/watch'
 import { isBesides, type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
+import { airBeside } from '../live/conditions'
 import { cameBefore, freshIn, type Heard, isPairOf, timesOf } from '../live/liveFeed'
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
@@ -48,10 +49,11 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const { cautions, hookup } = shownFor(one.step, draft.choices, { part: one.part, plant: evaluation.plant })
   const ready = minded.isReady(hookup, cautions)
   const { without } = props
-  const state = useMemo(
-    () => readDraft(draft, one, evaluation, at, { air: without?.air ?? null, now: Date.now() }),
-    [draft, one, evaluation, at, without],
-  )
+  const state = useMemo(() => {
+    const now = Date.now()
+    const air = airBeside(props.latest, at, facts.instruments, now)
+    return readDraft(draft, one, evaluation, at, { air: (at ? air : without?.air) ?? null, now })
+  }, [draft, one, evaluation, at, without, props.latest, facts.instruments])
   const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
   const trap = taking ? (state.judged?.trap ?? null) : null
   // Where questions are answered group by group: the group that somebody went to as long as it waits, else the next.

@@ -1,7 +1,23 @@
 import type { Mounting } from '@/core/pv/cellTemperature'
-import type { Conditions } from '@/core/record/entry'
+import type { Body, Conditions } from '@/core/record/entry'
 import { copyForReading, type Instrument, type Measurable } from '@/core/record/instrument'
 import { isFresh, type Live } from './liveFeed'
+
+const copies = (instruments: readonly Instrument[]) => (id: string, measures: Measurable) => {
+  const instrument = instruments.find((one) => one.id === id)
+  return instrument ? copyForReading(instrument, measures) : null
+}
+
+/** The air beside the array, kept with the warmth of the module where both are shown; null where it is that warmth itself. */
+export function airBeside(
+  { 'air-temperature': air }: Live['latest'],
+  conditions: Conditions | null,
+  instruments: readonly Instrument[],
+  now: number,
+): NonNullable<Body<'reading'>['air']> | null {
+  if (!conditions || conditions.cell.way === 'air' || !isFresh(air, now)) return null
+  return { read: air.read, instrument: copies(instruments)(air.instrumentId, 'air-temperature') }
+}
 
 /** Conditions from what the paired instruments show now; null where light or a temperature is missing. */
 export function conditionsNow(
@@ -14,10 +30,7 @@ export function conditionsNow(
   const back = live.latest['module-back-temperature']
   const air = live.latest['air-temperature']
   if (!isFresh(light, now)) return null
-  const by = (id: string, measures: Measurable) => {
-    const instrument = instruments.find((one) => one.id === id)
-    return instrument ? copyForReading(instrument, measures) : null
-  }
+  const by = copies(instruments)
   const lightBy = by(light.instrumentId, 'irradiance')
   const cell: Conditions['cell'] | null = isFresh(back, now)
     ? { way: 'back', read: back.read, mounting, instrument: by(back.instrumentId, 'module-back-temperature') }

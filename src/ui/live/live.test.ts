@@ -4,7 +4,7 @@ import { weatherOf } from '@/core/pv/conditions'
 import type { LiveSample } from '@/core/record/feed'
 import { testId } from '@/core/testing/factsBuilder'
 import { parseRoute, addressOf } from '../shell/route'
-import { conditionsNow } from './conditions'
+import { airBeside, conditionsNow } from './conditions'
 import { isFresh, type Live, lightTrend } from './liveFeed'
 
 const NOW = Date.parse('2026-05-14T11:00:00.000Z')
@@ -44,6 +44,29 @@ describe('conditions from the paired instruments', () => {
       irradiance: { instrument: { tag: '02', accuracy: { ofReading_pct: 2 } } },
     })
     expect(weatherOf(conditions, exampleModule)!.cell.value_C).toBeCloseTo(42.226, 3)
+  })
+
+  it('keep the air beside the module’s own warmth, and not twice where it stands for it', () => {
+    const shown = live([
+      sample('irradiance', 742),
+      sample('module-back-temperature', 40),
+      sample('air-temperature', 18),
+    ])
+    const conditions = conditionsNow(shown, [meter], 'open-rack', NOW)
+    const both = { ...meter, ranges: [...meter.ranges, { ...meter.ranges[0]!, measures: 'air-temperature' as const }] }
+    expect(airBeside(shown.latest, conditions, [both], NOW)).toMatchObject({
+      read: { value: 18 },
+      instrument: { tag: '02' },
+    })
+    expect(airBeside(shown.latest, null, [meter], NOW)).toBeNull()
+    const old = live([
+      sample('irradiance', 742),
+      sample('module-back-temperature', 40),
+      sample('air-temperature', 18, 900),
+    ])
+    expect(airBeside(old.latest, conditions, [meter], NOW)).toBeNull()
+    const byAir = live([sample('irradiance', 742), sample('air-temperature', 18)])
+    expect(airBeside(byAir.latest, conditionsNow(byAir, [meter], 'open-rack', NOW), [meter], NOW)).toBeNull()
   })
 
   it('fall back to the air where that is all there is', () => {
