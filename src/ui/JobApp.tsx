@@ -151,6 +151,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
   const isTall = route.view === 'plant' || route.view === 'schedule'
   const hasSchedule = evaluation.plant.ofKind('circuit').length + evaluation.plant.ofKind('rcd').length > 0
   const shared = { store, snapshot, facts, evaluation, route, go }
+  const isHalf = evaluation.signatures.some((one) => one.fresh)
   const allFresh = evaluation.signatures.length === 2 && evaluation.signatures.every((one) => one.fresh)
   if (route.view === 'trips')
     return (
@@ -232,7 +233,7 @@ function OpenedJob({ me, route, go }: { me: Me; route: JobRoute; go(route: JobRo
               <b>{say('line.record')}</b>
               <span>
                 <Mark verdict={allFresh ? 'within' : 'held-back'} size={16} named={false} />{' '}
-                {say(allFresh ? 'line.signed' : 'line.not-signed')}
+                {say(allFresh ? 'line.signed' : isHalf ? 'line.half-signed' : 'line.not-signed')}
               </span>
             </button>
             <button

@@ -136,7 +136,8 @@ function othersOf({ one, taking, tool, ready, canWrite, shutHard, actions, keepN
   const acts: (Act | false | null | undefined)[] = [
     (!canKeep || one.counting !== null) && {
       id: 'next',
-      words: 'action.next',
+      // Behind the last test stands the record.
+      words: actions.isLast ? 'line.record' : 'action.next',
       key: taking.taking ? 'N' : '↵',
       onClick: actions.next,
     },

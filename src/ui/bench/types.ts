@@ -23,6 +23,8 @@ export type Look = { body: Body<'reading'> | null; judgement: Judgement | null }
 export type BenchActions = {
   keep(body: Body<'reading'>): Promise<boolean>
   next(): void
+  /** Nothing is left behind this one: what follows is the record. */
+  isLast?: boolean
   back(): void
   leaveOut(): void
   override(gate: string): void

@@ -68,6 +68,25 @@ export const rcdDrawings: Drawings = {
       <Words lead={lead} count={2} y={136} />
     </>
   ),
+  'additional-protection': ({ lead }) => (
+    <>
+      <Wire d="M8 52H40M104 52H222" />
+      <Wire d="M8 64H40M104 64H222" />
+      <Device x={40} y={30} name="30" />
+      <Box x={222} y={36} w={52} h={46}>
+        <circle cx="240" cy="59" r="4" fill="var(--ink)" />
+        <circle cx="256" cy="59" r="4" fill="var(--ink)" />
+      </Box>
+      <Balloon x={72} y={104} n={1} />
+      <Balloon x={248} y={104} n={2} />
+      <Word x={8} y={136}>
+        {lead(1)}
+      </Word>
+      <Word x={180} y={136}>
+        {lead(2)}
+      </Word>
+    </>
+  ),
   'rcd-cascade': ({ lead }) => (
     <>
       <Wire d="M8 52H40M104 52H196M260 52H302" />

@@ -88,13 +88,15 @@ export function RunStep(props: Props) {
 
   const about = { partId: one.part.id, step: one.step.id }
   const at = walked.indexOf(one)
+  const after = following(walked, one)
 
   const actions: BenchActions = {
     keep: async (body) => {
       // One reading of a group is kept on each part of it, and says so there by its set-up.
       return store.addAll([{ body, about }, ...sharedEntries(evaluation, one, body)])
     },
-    next: () => open(following(walked, one)),
+    next: () => (after ? open(after) : window.location.assign(`#${store.jobId}/record`)),
+    isLast: after === null,
     back: () => open(walked[at - 1] ?? null),
     leaveOut: () => setDialog({ kind: 'left-out' }),
     override: (gate) => setDialog({ kind: 'override', gate }),

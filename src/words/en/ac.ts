@@ -289,6 +289,8 @@ export const ac = {
   'lead.own-terminals': 'its terminals',
   'lead.downstream-socket': 'a socket downstream',
   'lead.ramp-current': 'rising current',
+  'lead.device-ahead': 'at most 30 mA ahead',
+  'lead.what-it-feeds': 'what the circuit feeds',
   'lead.upper-device': 'the device above',
   'lead.lower-device': 'this device',
   'lead.test-button': 'button',

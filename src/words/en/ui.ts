@@ -50,6 +50,7 @@ export const ui = {
   'line.plant': 'Plant',
   'line.schedule': 'Schedule',
   'line.signed': 'signed',
+  'line.half-signed': 'one of two signed',
   'line.not-signed': 'not signed',
   'line.empty': 'No plant yet. Enter it first.',
   'line.count': '{count} strings',

@@ -22,10 +22,10 @@ export const additionalProtection: ComputedStep<'circuit'> = {
   gates: [],
   cautions: [{ id: 'purpose-is-local', hard: false }],
   hookup: {
-    drawing: 'rcd-cascade',
+    drawing: 'additional-protection',
     leads: [
-      { balloon: 1, code: 'upper-device' },
-      { balloon: 2, code: 'lower-device' },
+      { balloon: 1, code: 'device-ahead' },
+      { balloon: 2, code: 'what-it-feeds' },
     ],
   },
   minutes: 0,
