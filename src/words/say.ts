@@ -33,6 +33,7 @@ import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
 import { sound } from './en/sound'
 import { trade } from './en/trade'
+import type { today } from './en/today'
 import type { tour } from './en/tour'
 import { ui } from './en/ui'
 import type { why } from './en/why'
@@ -63,6 +64,7 @@ type Later = typeof ac &
   typeof record &
   typeof regime &
   typeof schedule &
+  typeof today &
   typeof tour &
   typeof why
 export type WordKey = keyof typeof atOnce | keyof Later

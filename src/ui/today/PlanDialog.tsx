@@ -1,4 +1,5 @@
 'use client'
+import '@/words/today'
 import { DatePicker, Modal } from 'antd'
 import dayjs from 'dayjs'
 import 'dayjs/locale/en-gb'

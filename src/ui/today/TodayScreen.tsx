@@ -1,4 +1,5 @@
 'use client'
+import '@/words/today'
 import '@/words/everyTest'
 import { Button, Empty, Input, Segmented } from 'antd'
 import { lazy, Suspense, useMemo, useState } from 'react'

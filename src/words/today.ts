@@ -1,0 +1,4 @@
+import { today } from './en/today'
+import { addWords } from './say'
+
+addWords(today)
