@@ -28,6 +28,8 @@ export const limitIds = [
   'ac.joint',
   'ac.supply-low',
   'ac.supply-high',
+  'ac.drop-lighting',
+  'ac.drop-other',
   'point.lost-pen',
   'point.duty',
   'earth.touch-voltage',

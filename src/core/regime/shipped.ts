@@ -44,6 +44,9 @@ const limits: Record<LimitId, Limit> = {
   /** How far the supply may lie under and over its nominal voltage. */
   'ac.supply-low': { value: 6, unit: 'pct', source: 'supply-voltage' },
   'ac.supply-high': { value: 10, unit: 'pct', source: 'supply-voltage' },
+  /** From the origin of a public supply to the farthest point. */
+  'ac.drop-lighting': { value: 3, unit: 'pct', source: 'bs7671-drop' },
+  'ac.drop-other': { value: 5, unit: 'pct', source: 'bs7671-drop' },
   /** In how long a point has let go, its protective conductor too, where the PEN of the supply is lost. */
   'point.lost-pen': { value: 5, unit: 's', source: 'bs7671-point-earth' },
   /** How far the duty of a pilot may lie off what it codes, points of it. */

@@ -62,6 +62,8 @@ export const sources = {
   'bs7671-zs': published('BS 7671', '2018+A2', '411.4.4, tables 41.2 to 41.4'),
   'bs7671-disconnection': published('BS 7671', '2018+A2', 'table 41.1'),
   'bs7671-fault-current': published('BS 7671', '2018+A2', '643.7.3 and 434.1'),
+  'bs7671-overload': published('BS 7671', '2018+A2', '433.1.1 and 433.1.204'),
+  'bs7671-drop': published('BS 7671', '2018+A2', '525 and appendix 4, table 4Ab'),
   'bs7671-rcd': published('BS 7671', '2018+A2', '643.7 and 643.8'),
   'bs7671-functional': published('BS 7671', '2018+A2', '643.10'),
   'iec-60364-6-zs': published('IEC 60364-6', '2016', 'annex D'),

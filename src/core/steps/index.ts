@@ -36,6 +36,8 @@ import { safeIsolation } from './dc/safeIsolation'
 import { sensorsInPlane } from './dc/sensorsInPlane'
 import { surgeBack } from './dc/surgeBack'
 import { designSteps } from './design/design'
+import { overload } from './design/overload'
+import { voltageDrop } from './design/voltageDrop'
 import { electrode, electrodeLoop } from './earth/electrode'
 import { electrodeBack, electrodeLoopBack } from './earth/electrodeBack'
 import { additionalProtection } from './rcd/additionalProtection'
@@ -57,6 +59,8 @@ export const steps: readonly AnyStep[] = [
   ...designSteps,
   pointDesign,
   additionalProtection,
+  overload,
+  voltageDrop,
   leadNull,
   safeIsolation,
   sensorsInPlane,

@@ -91,7 +91,7 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
   const on = (tag: string, feeds: string, own: Partial<CircuitData>, fault?: CircuitFault): string =>
     job.part(circuitId(0xb300 + 64 * Number(tag), fault), circuit(tag, feeds, board, own))
   on('1', 'Sockets, ground floor', { rcdId: sockets, layout: 'ring', rating_A: 32, length_m: 52 })
-  on('2', 'Sockets, upper floor', { rcdId: sockets, rating_A: 32, length_m: 41 }, 'low-insulation')
+  on('2', 'Sockets, upper floor', { rcdId: sockets, rating_A: 20, length_m: 41 }, 'low-insulation')
   on('3', 'Cooker', { rcdId: sockets, rating_A: 32, line_mm2: 6, protective_mm2: 2.5, length_m: 12 })
   on('4', 'Lights', { rcdId: lights, rating_A: 6, line_mm2: 1.5, protective_mm2: 1, length_m: 38 })
   on('5', 'Heat pump', { rcdId: lights, device: 'C', rating_A: 16, line_mm2: 4, length_m: 17 })

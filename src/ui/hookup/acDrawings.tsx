@@ -15,6 +15,26 @@ export const acDrawings: Drawings = {
       <Words lead={lead} count={4} />
     </>
   ),
+  overload: ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <Wire d="M104 64H302" />
+      <Wire d="M104 76H302" />
+      <Balloon x={56} y={118} n={1} />
+      <Balloon x={206} y={104} n={2} />
+      <Words lead={lead} count={2} y={140} />
+    </>
+  ),
+  'voltage-drop': ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <Wire d="M104 56L300 84" />
+      <path d="M104 56H300M300 60v20M294 74l6 8 6-8" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      <Balloon x={56} y={118} n={1} />
+      <Balloon x={286} y={104} n={2} />
+      <Words lead={lead} count={2} y={140} />
+    </>
+  ),
   'ring-ends': ({ lead }) => (
     <>
       <Board x={8} y={40} />

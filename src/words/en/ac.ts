@@ -254,6 +254,8 @@ export const ac = {
   'caution.all-dead-downstream': 'Main switch off, the whole board dead: the installation has no earth now',
   'caution.finger-guarded': 'Live: finger-guarded probes, one hand where it can be',
   'caution.earth-clip-first': 'Earth clip first, arm, touch the line firmly; line off first',
+  'caution.cable-as-laid': 'What a cable carries goes by how it lies, what lies beside it and how warm it is there',
+  'caution.drop-is-worked-out': 'Worked out, not measured: warm copper, the design current at the farthest point',
   'caution.purpose-is-local':
     'Which circuits want it, the local rules and the designer say: sockets, bathrooms, cables in walls, use out of doors',
   'caution.fault-current-flows': 'Fault current flows in the earth: nobody touches exposed metal',
@@ -289,6 +291,8 @@ export const ac = {
   'lead.own-terminals': 'its terminals',
   'lead.downstream-socket': 'a socket downstream',
   'lead.ramp-current': 'rising current',
+  'lead.rating-of-device': 'what the device lets flow',
+  'lead.cable-as-laid': 'what the cable carries',
   'lead.device-ahead': 'at most 30 mA ahead',
   'lead.what-it-feeds': 'what the circuit feeds',
   'lead.upper-device': 'the device above',

@@ -46,6 +46,12 @@ export const acSays = {
   'step.additional-protection.title': 'Additional protection of circuit {tag}',
   'step.additional-protection.short': 'Additional protection',
   'step.additional-protection.about': 'From the plant: the device ahead of it, and what the circuit is for.',
+  'step.overload.title': 'Device and cable of circuit {tag}',
+  'step.overload.short': 'Overload',
+  'step.overload.about': 'From the plant: the device lets no more flow than the cable carries as it lies.',
+  'step.voltage-drop.title': 'Voltage drop of circuit {tag}',
+  'step.voltage-drop.short': 'Voltage drop',
+  'step.voltage-drop.about': 'From the plant: what its length loses under its design current.',
   'step.rcd-cascade.title': '{tag} before the device above it',
   'step.rcd-cascade.short': 'Selectivity',
   'step.rcd-cascade.about': 'From the standard’s times, and from what both were read.',
@@ -185,6 +191,22 @@ export const acSays = {
   'finding.additional.too-large':
     'Circuit {tag} wants additional protection: {device} lets {rated_mA:0} mA flow, at most {most_mA:0} mA is asked.',
   'finding.additional.is': '{device}, {rated_mA:0} mA, protects circuit {tag}: at most {most_mA:0} mA is asked.',
+  'finding.overload.no-rating': 'Enter the rating of the device of circuit {tag}.',
+  'finding.overload.within': 'The device of circuit {tag}, {read} A, protects a cable that carries {cable_A:0} A.',
+  'finding.overload.close': 'The device of circuit {tag}, {read} A, is just what its cable carries, {cable_A:0} A.',
+  'finding.overload.outside':
+    'The device of circuit {tag} lets {read} A flow; its cable carries {cable_A:0} A. A smaller device, or a larger cable.',
+  'finding.overload.above-table':
+    '{rating_A:0} A before {area_mm2} mm², which carries {table_A} A clipped to a surface: say on the plant what the cable of circuit {tag} carries as it lies.',
+  'finding.voltage-drop.no-cable': 'Enter cross-section and length of circuit {tag}.',
+  'finding.voltage-drop.no-supply': 'Enter the supply of circuit {tag}: its voltage is what the drop is a share of.',
+  'finding.voltage-drop.no-table': 'No figure is known for a conductor of this cross-section in circuit {tag}.',
+  'finding.voltage-drop.within': 'Circuit {tag} loses {read} V of its voltage, {drop_pct:1} %; {most_pct} % may go.',
+  'finding.voltage-drop.close': 'Circuit {tag} loses {read} V, {drop_pct:1} %, just what may go: {most_pct} %.',
+  'finding.voltage-drop.outside':
+    'Circuit {tag} loses {read} V under {design_A} A, {drop_pct:1} %; at most {most_pct} % may go. A larger cross-section, or a shorter way.',
+  'finding.voltage-drop.before':
+    '{drop_V:1} V, {drop_pct:1} %, from {board} on: add by hand what is lost up to it; {most_pct} % may go from the origin.',
   'finding.rcd-cascade.no-upper': 'No device is entered above {tag}.',
   'finding.rcd-cascade.by-rule': '{tag} opens before {upper} by the standard’s times; readings of both will show it.',
   'finding.rcd-cascade.by-both':
@@ -287,6 +309,14 @@ export const acSays = {
   'working.rcd.touch-voltage': 'RA × {rated_mA:0} mA, at most {most_V:0} V',
   'working.additional.none': 'No device ahead of it; at most {most_mA:0} mA is asked',
   'working.additional.rated': '{device} ahead of it: {rated_mA:0} mA, at most {most_mA:0} mA',
+  'working.overload.rule': 'At most what the cable carries as it lies: {cable_A:0} A',
+  'working.overload.table': '{area_mm2} mm² clipped to a surface: {table_A} A; the device {rating_A:0} A',
+  'working.voltage-drop.radial-1': 'There and back, {length_m} m of {area_mm2} mm² warm, under {design_A} A',
+  'working.voltage-drop.radial-3': 'One line, {length_m} m of {area_mm2} mm² warm, under {design_A} A',
+  'working.voltage-drop.ring-1': 'Ring: a quarter of there and back, {length_m} m of {area_mm2} mm² warm, {design_A} A',
+  'working.voltage-drop.ring-3': 'Ring: a quarter of one line, {length_m} m of {area_mm2} mm² warm, {design_A} A',
+  'working.voltage-drop.rule': '{most_pct} % of {nominal_V:0} V',
+  'working.voltage-drop.before': '{board} hangs on another board: the limit counts from the origin',
   'working.rcd-cascade.rule-met': '{upper} is selective, and its {upper_mA:0} mA at least 3 × {own_mA:0} mA',
   'working.rcd-cascade.rule-not-met': '{upper}, {upper_mA:0} mA, is not selective with 3 × {own_mA:0} mA or more',
   'working.rcd-cascade.bands':

@@ -28,6 +28,8 @@ export const regime = {
   'limit.ac.joint': 'R1+R2, each joint',
   'limit.ac.supply-low': 'Supply under its nominal voltage, at most',
   'limit.ac.supply-high': 'Supply over its nominal voltage, at most',
+  'limit.ac.drop-lighting': 'Voltage drop from the origin, lighting',
+  'limit.ac.drop-other': 'Voltage drop from the origin, other uses',
   'limit.point.lost-pen': 'Charge point open after its PEN is lost',
   'limit.point.duty': 'Duty of a pilot off what it codes, at most',
   'limit.earth.touch-voltage': 'Touch voltage',

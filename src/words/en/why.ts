@@ -85,6 +85,9 @@ export const why = {
   'why.ac-functional': 'A board is only finished when what it feeds works and its guards are back.',
   'why.additional-protection':
     'Where people hold what is plugged in, or a cable is easily hit, only a small device acts before a heart stops.',
+  'why.overload': 'A cable that carries more than it may grows hot for hours before anything trips.',
+  'why.voltage-drop':
+    'Motors start hard and lamps flicker where too much is lost on the way, and a long way makes a fault slow to clear.',
   'why.rcd-cascade':
     'Of two in a row the nearer one must go first, or a faulty kettle puts the whole house in the dark.',
   'why.point-locks-off':

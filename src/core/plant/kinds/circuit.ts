@@ -28,6 +28,12 @@ const schema = z.strictObject({
   line_mm2: area.nullable(),
   protective_mm2: area.nullable(),
   length_m: z.number().positive().max(5000).nullable(),
+  /** What its cable carries as it lies: in a wall, in a bunch, in the heat. */
+  cable_A: z.number().positive().max(2000).nullable().optional(),
+  /** The current that it is made for, at its farthest point. */
+  design_A: z.number().positive().max(2000).nullable().optional(),
+  /** It feeds lamps: they may lose less than other uses. */
+  lighting: z.boolean().nullable().optional(),
 })
 type Circuit = z.infer<typeof schema>
 
@@ -53,6 +59,9 @@ export const circuit: PartDescriptor<typeof schema> = {
     { id: 'line_mm2', label: 'line-area', wanted: true, prints: true },
     { id: 'protective_mm2', label: 'protective-area', wanted: true, prints: { label: 'protective-area-short' } },
     { id: 'length_m', label: 'circuit-length', wanted: true, prints: true },
+    { id: 'cable_A', label: 'cable-carries' },
+    { id: 'design_A', label: 'design-current' },
+    { id: 'lighting', label: 'circuit-uses', yesNo: ['lighting', 'other-uses'] },
   ],
   blank: (tag, { boardId, like }) =>
     like
