@@ -62,7 +62,7 @@ export function DayScreen({ evaluation, now, route, go }: Props) {
         {day && <Laid evaluation={evaluation} day={day} asked={asked} route={route} />}
       </section>
       <aside className="margin" aria-label={say('day.planes')}>
-        {day && <Beside day={day} timeZone={timeZone} toSite={toSite} hasPlace={day.hasPlace} />}
+        {day && <Beside day={day} timeZone={timeZone} toSite={toSite} route={route} />}
       </aside>
     </div>
   )
@@ -132,7 +132,7 @@ function ShiftFields({
     <div className="dayfields">
       <Form onSubmit={() => undefined}>
         <Labelled label={say('day.on')}>
-          {(id) => <DayPicker id={id} value={asked.day} onValue={(day) => day && setDay(day)} />}
+          {(id) => <DayPicker id={id} mustBe value={asked.day} onValue={(day) => day && setDay(day)} />}
         </Labelled>
         <div className="pair">
           {clock('from')}
@@ -249,17 +249,7 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
               : []),
             {
               title: say('day.column-what'),
-              render: (_, one) => {
-                const first = one.units[0]!.one
-                return (
-                  <a
-                    className="daygo"
-                    href={addressOf({ ...route, view: 'run', step: first.step.id, partId: first.part.id })}
-                  >
-                    {workName(one.piece)}
-                  </a>
-                )
-              },
+              render: (_, one) => <WorkLink piece={one.piece} units={one.units} route={route} />,
             },
             { title: say('day.column-where'), render: (_, one) => partsText(one.piece, one.units) },
             { title: say('day.column-light'), render: (_, one) => planeOf(one.piece.arrayId) },
@@ -273,9 +263,9 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
 
 const MOST_ROWS = 40
 
-type BesideProps = { day: Day; timeZone: string; hasPlace: boolean; toSite(): void }
+type BesideProps = { day: Day; timeZone: string; route: JobRoute; toSite(): void }
 
-function Beside({ day, timeZone, hasPlace, toSite }: BesideProps) {
+function Beside({ day, timeZone, route, toSite }: BesideProps) {
   const anyLight = day.pieces.filter(({ arrayId }) => arrayId === null)
   return (
     <>
@@ -284,7 +274,7 @@ function Beside({ day, timeZone, hasPlace, toSite }: BesideProps) {
         <Planes planes={day.planes} least_Wm2={day.least_Wm2 ?? 0} timeZone={timeZone} />
         {!day.hasPlanes && <p>{say('day.no-planes')}</p>}
         {day.hasPlanes && day.least_Wm2 === null && <p>{say('day.no-least')}</p>}
-        {day.hasPlanes && !hasPlace && (
+        {day.hasPlanes && !day.hasPlace && (
           <Alert
             type="warning"
             title={say('day.no-place')}
@@ -297,12 +287,12 @@ function Beside({ day, timeZone, hasPlace, toSite }: BesideProps) {
         )}
         <p className="src">{say('day.only-plan')}</p>
       </section>
-      {day.plan.left.length > 0 && <LeftOver left={day.plan.left} />}
+      {day.plan.left.length > 0 && <LeftOver left={day.plan.left} route={route} />}
       {day.hasPlanes && anyLight.length > 0 && (
         <section className="note" data-testid="any-light">
           <h2>{say('day.any-light', { minutes: minutesIn(anyLight) })}</h2>
           <p className="src">{say('day.any-light-why')}</p>
-          <WorkList list={anyLight.map((piece) => ({ piece, units: piece.units, says: null }))} />
+          <WorkList list={anyLight.map((piece) => ({ piece, units: piece.units, says: null }))} route={route} />
         </section>
       )}
     </>
@@ -331,26 +321,39 @@ function Planes({
   )
 }
 
-function LeftOver({ left }: { left: readonly Left[] }) {
+function LeftOver({ left, route }: { left: readonly Left[]; route: JobRoute }) {
   return (
     <section className="note" data-testid="day-left">
       <h2>{say('day.left', { minutes: minutesIn(left) })}</h2>
       {left.some(({ why }) => why === 'light') && <p className="src">{say('day.left-dull')}</p>}
-      <WorkList list={left.map((one) => ({ ...one, says: leftText(one) }))} />
+      <WorkList list={left.map((one) => ({ ...one, says: leftText(one) }))} route={route} />
     </section>
+  )
+}
+
+/** What is done, with the way to the first test of it. */
+function WorkLink({ piece, units, route }: { piece: Piece; units: Stretch['units']; route: JobRoute }) {
+  const { step, part } = units[0]!.one
+  return (
+    <a className="daygo" href={addressOf({ ...route, view: 'run', step: step.id, partId: part.id })}>
+      {workName(piece)}
+    </a>
   )
 }
 
 /** So many lines tell what it is about. */
 const MOST_LINES = 12
 
-function WorkList({ list }: { list: readonly { piece: Piece; units: Stretch['units']; says: string | null }[] }) {
+type Listed = { piece: Piece; units: Stretch['units']; says: string | null }
+
+function WorkList({ list, route }: { list: readonly Listed[]; route: JobRoute }) {
   const more = list.length - MOST_LINES
   return (
     <ul className="daylist">
       {list.slice(0, MOST_LINES).map(({ piece, units, says }) => (
         <li key={piece.id}>
-          <b>{workName(piece)}</b> <span className="small">{partsText(piece, units)}</span>
+          <WorkLink piece={piece} units={units} route={route} />{' '}
+          <span className="small">{partsText(piece, units)}</span>
           <span className="small quiet">
             {' '}
             {say('day.minutes', { minutes: minutesOf(units) })}

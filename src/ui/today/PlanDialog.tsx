@@ -40,11 +40,13 @@ export function PlanDialog({ job, onClose, onKept }: { job: JobLine; onClose(): 
 }
 
 /** A day, typed or picked, as 2026-03-07. */
-export function DayPicker(props: { id: string; value: string | null; onValue(day: string | null): void }) {
-  const { id, value, onValue } = props
+type DayProps = { id: string; value: string | null; onValue(day: string | null): void; mustBe?: boolean }
+
+export function DayPicker({ id, value, onValue, mustBe = false }: DayProps) {
   return (
     <DatePicker
       id={id}
+      allowClear={!mustBe}
       value={value === null ? null : dayjs(value)}
       onChange={(day) => onValue(day ? day.format('YYYY-MM-DD') : null)}
       // The first is how it is shown; it may be typed as any of them.

@@ -119,6 +119,8 @@ export const why = {
   'why.house-close-band': 'a reading in the last fifth towards a limit is worth a second look',
   'why.house-light-moved': 'light that moved as much as the band itself tells strings apart no longer',
   'why.house-minute': 'modules warm and cool over minutes, clouds pass within seconds',
+  'why.house-expectation':
+    'a model of the plate is as sure as that; the standard’s own five per cent are between strings',
   'why.house-module-spread': 'sound modules of one type differ by about one per cent',
   'why.house-sensor': 'about the worst class of light meter on sale',
   'why.house-slip': 'about ten times what is expected is usually a slipped point',
