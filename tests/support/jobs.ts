@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { expect } from 'vitest'
 import type { PartData } from '@/core/plant/part'
 import type { Entry } from '@/core/record/entry'
-import { circuitFault } from '@/standin/installation'
+import { circuitFault, rcdFault } from '@/standin/installation'
 import { faultsOf, type PointFault } from '@/standin/chargePoint'
 import { wasBuiltSound } from '@/standin/press'
 import { asBuilt, type Fault } from '@/standin/roof'
@@ -28,6 +28,7 @@ export function builtId(data: PartData, fault: Fault = 'none', ofPoint: readonly
       wasBuiltSound('insulation', id) &&
       wasBuiltSound('bonding', id) &&
       circuitFault(id) === 'none' &&
+      rcdFault(id) === 'none' &&
       faultsOf(id).join() === (data.kind === 'charge-point' ? ofPoint.join() : '')
     if (isSound && (data.kind !== 'string' || asBuilt(id, data.modulesInSeries).fault === fault)) return id
   }
