@@ -11,6 +11,7 @@ import { broken } from './en/broken'
 import type { curve } from './en/curve'
 import type { day } from './en/day'
 import { dc } from './en/dc'
+import type { dialogs } from './en/dialogs'
 import { design } from './en/design'
 import { doors } from './en/doors'
 import { dull } from './en/dull'
@@ -31,6 +32,7 @@ import type { print } from './en/print'
 import type { record } from './en/record'
 import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
+import type { signin } from './en/signin'
 import { sound } from './en/sound'
 import { trade } from './en/trade'
 import type { today } from './en/today'
@@ -48,6 +50,7 @@ type Later = typeof ac &
   typeof compare &
   typeof curve &
   typeof day &
+  typeof dialogs &
   typeof fault &
   typeof glossary &
   typeof guide &
@@ -64,6 +67,7 @@ type Later = typeof ac &
   typeof record &
   typeof regime &
   typeof schedule &
+  typeof signin &
   typeof today &
   typeof tour &
   typeof why

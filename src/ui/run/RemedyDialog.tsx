@@ -1,4 +1,5 @@
 'use client'
+import '@/words/dialogs'
 import { Modal } from 'antd'
 import { useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'

@@ -1,4 +1,5 @@
 'use client'
+import '@/words/signin'
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { say, type WordKey } from '@/words/say'

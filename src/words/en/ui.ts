@@ -153,12 +153,6 @@ export const ui = {
   'reason.snag.about': 'A snag is kept with your name and printed until it is mended and tested again.',
   'reason.snag.label': 'What is to be mended?',
   'reason.snag.action': 'Write it down',
-  'remedy.title': 'Mended, {part}',
-  'remedy.about':
-    'Say what was done. The readings below are taken again, because the mending may have changed them; earlier ones stay readable.',
-  'remedy.label': 'What was done?',
-  'remedy.again': 'To be done again',
-  'remedy.action': 'Mended, test again',
   'reason.void.title': 'Void a reading of {part}',
   'reason.void.about': 'A voided reading counts no more, and stays visible with its reason.',
   'reason.void.label': 'What was wrong with it?',
@@ -217,28 +211,8 @@ export const ui = {
   'visit.begin': 'Begin today’s visit',
   'visit.later': 'Go on with that one',
   'sequence.open': 'Sequence',
-  'sequence.title': 'Sequence of tester {tag} on {part}',
-  'sequence.none':
-    'Nothing is left here that this tester takes by itself. Set the insulation test up once by hand; from then on the sequence takes it too.',
-  'sequence.start': 'Start the sequence',
-  'sequence.stopped': 'Stopped at: {what}.',
-  'sequence.keep': 'Keep what was read: {count}',
 
   'record.needs-reception': 'This needs reception. What you entered stays on this device.',
 
   'today.ran-out': 'ran out {date}',
-
-  'signin.about': 'What each string should read now, the tests in their order, and the record that proves it.',
-  'signin.demo': 'Demo company: one tap signs you in',
-  'signin.email': 'E-mail',
-  'signin.password': 'Password',
-  'signin.in': 'Sign in',
-  'signin.no-reception': 'The office cannot be reached. Sign in once where there is reception.',
-  'first.about': 'Nobody is in this company yet. The terminal in which Upstand was started shows a code.',
-  'first.code': 'Code from the terminal',
-  'first.company': 'Company',
-  'first.name': 'Your name',
-  'first.email': 'E-mail',
-  'first.password': 'Password, 10 characters or more',
-  'first.begin': 'Begin',
 } as const

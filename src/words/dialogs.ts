@@ -1,0 +1,4 @@
+import { dialogs } from './en/dialogs'
+import { addWords } from './say'
+
+addWords(dialogs)

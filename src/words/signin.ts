@@ -1,0 +1,4 @@
+import { signin } from './en/signin'
+import { addWords } from './say'
+
+addWords(signin)
