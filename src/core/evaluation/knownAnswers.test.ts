@@ -59,6 +59,15 @@ describe('a line that the tool can answer', () => {
     expect(found.finding.figures).toMatchObject({ best: 300 })
   })
 
+  it('looks at every part: the longest string may be above a tester that the first is not', () => {
+    const reaches = all.map((one) => ({ ...one, most: one.measures === 'dc-voltage' ? 600 : one.most }))
+    const build = new FactsBuilder()
+    build.string('1', 8)
+    build.string('2', 20)
+    const facts = build.facts({ instruments: [tool('1', '2027-02-01', reaches)] })
+    expect(knownOf(evaluate(facts, NOW), line)).toMatchObject({ sound: false, finding: { figures: { tag: '2' } } })
+  })
+
   it('is nothing where no kit is entered, and nothing of any other line', () => {
     expect(known()).toBeNull()
     const evaluation = evaluate(new FactsBuilder().facts({ instruments: [tool('1', '2027-02-01')] }), NOW)
