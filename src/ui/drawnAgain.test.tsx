@@ -31,6 +31,8 @@ const { draw } = inDom()
 const nothing = (): undefined => undefined
 const withMore = ({ facts }: Evaluation, build: FactsBuilder): Facts => ({ ...facts, entries: [...build.entries] })
 
+const NONE: ReadonlySet<string> = new Set()
+
 describe('one reading more', () => {
   it('draws its own row of the run sheet again, and no other', async () => {
     const build = new FactsBuilder()
@@ -47,6 +49,7 @@ describe('one reading more', () => {
           way="by-test"
           setWay={nothing}
           nowKey={`pv-polarity:${strings[4]}`}
+          begun={NONE}
           onOpen={nothing}
         />
       )

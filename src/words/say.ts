@@ -13,7 +13,7 @@ import type { day } from './en/day'
 import { dc } from './en/dc'
 import type { dialogs } from './en/dialogs'
 import { design } from './en/design'
-import { doors } from './en/doors'
+import type { doors } from './en/doors'
 import { dull } from './en/dull'
 import type { fault } from './en/fault'
 import type { glossary } from './en/glossary'
@@ -33,6 +33,7 @@ import type { record } from './en/record'
 import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
 import type { signin } from './en/signin'
+import { refusals } from './en/refusals'
 import { sound } from './en/sound'
 import { trade } from './en/trade'
 import type { today } from './en/today'
@@ -41,7 +42,7 @@ import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...trade, ...dc, ...design, ...doors, ...dull, ...live, ...sound, ...ui }
+const atOnce = { ...broken, ...trade, ...dc, ...design, ...dull, ...live, ...refusals, ...sound, ...ui }
 type Later = typeof ac &
   typeof account &
   typeof acSays &
@@ -51,6 +52,7 @@ type Later = typeof ac &
   typeof curve &
   typeof day &
   typeof dialogs &
+  typeof doors &
   typeof fault &
   typeof glossary &
   typeof guide &

@@ -11,6 +11,7 @@ import { say, sayCode } from '@/words/say'
 import { shownText } from '../live/shownText'
 import { Rule } from '../rule/Rule'
 import { useKeys } from '../shell/keys'
+import { clockTime } from '../shell/time'
 import { Actions } from './Actions'
 import { Before } from './Before'
 import type { BenchProps } from './types'
@@ -226,6 +227,11 @@ export function Bench(props: BenchProps) {
       {taking.saidPress && (
         <p className="said bad" role="alert">
           {taking.saidPress}
+        </p>
+      )}
+      {taking.begun && (
+        <p className="said" data-testid="begun">
+          {say('bench.begun', { at: clockTime(taking.begun, facts.job.timeZone) })}
         </p>
       )}
       {late && (

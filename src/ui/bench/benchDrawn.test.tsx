@@ -13,6 +13,7 @@ import { conditions, FactsBuilder, START_ms, testId } from '@/core/testing/facts
 import { sayCode } from '@/words/say'
 import { RunSheet } from '../run/RunSheet'
 import { noActions } from '../testing/noActions'
+import { noDrafts } from '../testing/noDrafts'
 import { Bench } from './Bench'
 
 const nothing = (): undefined => undefined
@@ -54,6 +55,7 @@ function drawn(build: FactsBuilder, step: string, part: string, canWrite = true)
         instrumentId={tester.id}
         setInstrument={nothing}
         actions={noActions}
+        drafts={noDrafts}
         onLook={nothing}
         side={null}
       />,
@@ -172,6 +174,7 @@ describe('the run sheet', () => {
           way={way}
           setWay={nothing}
           nowKey={stepKey('pv-voc', ids[0]!)}
+          begun={new Set()}
           onOpen={nothing}
         />,
       ),

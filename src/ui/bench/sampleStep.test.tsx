@@ -69,7 +69,15 @@ describe('a step that was added by its file, its words and its drawing', () => {
   it('stands on the run sheet', () => {
     const walks = { 'by-test': walkOf(evaluation, 'by-test'), 'by-place': walkOf(evaluation, 'by-place') }
     const drawn = renderToStaticMarkup(
-      <RunSheet evaluation={evaluation} walks={walks} way="by-test" setWay={nothing} nowKey={key} onOpen={nothing} />,
+      <RunSheet
+        evaluation={evaluation}
+        walks={walks}
+        way="by-test"
+        setWay={nothing}
+        nowKey={key}
+        begun={new Set()}
+        onOpen={nothing}
+      />,
     )
     expect(drawn).toContain('B13 Terminal pull')
     expect(drawn).toContain('6 V')

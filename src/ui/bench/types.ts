@@ -7,6 +7,7 @@ import type { Facts } from '@/core/record/facts'
 import type { Measurable } from '@/core/record/instrument'
 import type { Judgement } from '@/core/verdict/judgement'
 import type { Heard, Latest } from '../live/liveFeed'
+import type { DraftShelf } from './heldDrafts'
 
 /** What an instrument is pressed for: the slot, and how the test was set up. */
 export type PressSetting = {
@@ -60,6 +61,7 @@ export type BenchProps = {
   instrumentId: string | null
   setInstrument(id: string): void
   actions: BenchActions
+  drafts: DraftShelf
   onLook(look: Look): void
   side: ReactNode
   /** The choice between this test and all alike parts, where they can be compared. */

@@ -37,8 +37,10 @@ export function useTaking(props: BenchProps, minded: Minded) {
   )
   const isReading = isRead(one.step)
   const isLeftOut = one.verdict === 'left-out' && !isOffered(one)
-  const [taking, setTaking] = useState(isReading && one.counting === null && !isLeftOut)
-  const [draft, setDraft] = useState<Draft>(() => emptyDraft(props.instrumentId, carried))
+  const { drafts } = props
+  const [held, setHeld] = useState(() => (isReading && canWrite ? drafts.of(one) : null))
+  const [taking, setTaking] = useState(isReading && (held !== null || (one.counting === null && !isLeftOut)))
+  const [draft, setDraft] = useState<Draft>(() => held?.draft ?? emptyDraft(props.instrumentId, carried))
   const [active, setActive] = useState<string | null>(null)
   const [saidPress, setSaidPress] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
@@ -63,6 +65,18 @@ export function useTaking(props: BenchProps, minded: Minded) {
   const next = inChosen[0] ?? state.open[0] ?? null
   const group = groupOf ? (chosen ?? (next && groupOf(next))) : null
   const canKeep = taking && isStarted(draft) && state.body !== null && state.judged?.mayKeep === true && canWrite
+
+  // Whoever goes elsewhere finds it as it was left, until it is kept or taken again.
+  const latestOne = useRef(one)
+  latestOne.current = one
+  useEffect(() => {
+    if (isStarted(draft) && canWrite) drafts.put(latestOne.current, draft)
+  }, [draft, drafts, canWrite])
+  const clear = (): void => {
+    drafts.put(one, null)
+    setHeld(null)
+    setDraft(emptyDraft(props.instrumentId, carried))
+  }
 
   // A remedy asks for the step to be done again: the bench is ready for it at once.
   useEffect(() => {
@@ -184,9 +198,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   }
   const again = (): void => {
     if (!isReading) return
-    const start = emptyDraft(props.instrumentId, carried)
-    // A list of checks that was whole is whole again: it may be kept as it stands once one line is changed.
-    setDraft(start)
+    clear()
     setGroup(null)
     setConfirming(false)
     setSaidPress(null)
@@ -204,7 +216,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
     setGroup(null)
     setConfirming(false)
     setLate(null)
-    setDraft(emptyDraft(props.instrumentId, carried))
+    clear()
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   }
   /**
@@ -253,6 +265,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
 
   return {
     taking,
+    /** When what is taken was begun, where somebody came back to it. */
+    begun: taking && isStarted(draft) ? (held?.since ?? null) : null,
     /** What the tool knows of a line that is open. */
     known: (slot: Slot) => knownOf(evaluation, slot),
     ready,

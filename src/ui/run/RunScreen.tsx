@@ -12,6 +12,7 @@ import { Mark } from '../mark/Mark'
 import { useKeys } from '../shell/keys'
 import { useNarrow } from '../shell/narrow'
 import { addressOf, type JobRoute } from '../shell/route'
+import { draftShelf } from '../bench/heldDrafts'
 import { RunSheet } from './RunSheet'
 import { RunStep } from './RunStep'
 import { VisitBanner } from './VisitBanner'
@@ -84,9 +85,15 @@ function Walked({ evaluation, route, go, one, ...rest }: Props & { one: StepEval
     const { go, route } = goNow.current
     if (other) go({ ...route, view: 'run', step: other.step.id, partId: other.part.id })
   }, [])
+  const { store, facts } = rest
+  const visitId = facts.visits.at(-1)?.id
+  const drafts = useMemo(() => draftShelf(store.me.id, store.jobId, visitId), [store, visitId])
+  // What is begun on the step that is open is marked once somebody goes on.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the device is asked whenever another step is opened
+  const begun = useMemo(() => drafts.begun(), [drafts, one.key])
   const walked = walks[way].steps
   const at = walked.indexOf(one)
-  const sheet = { evaluation, walks, way, setWay, nowKey: one.key, onOpen: open }
+  const sheet = { evaluation, walks, way, setWay, nowKey: one.key, begun, onOpen: open }
   return (
     <>
       <VisitBanner
@@ -115,6 +122,7 @@ function Walked({ evaluation, route, go, one, ...rest }: Props & { one: StepEval
           evaluation={evaluation}
           one={one}
           walked={walked}
+          drafts={drafts}
           narrow={narrow}
           open={open}
         />

@@ -26,10 +26,12 @@ export type RunSheetProps = {
   way: Way
   setWay(way: Way): void
   nowKey: string | null
+  /** Tests that were begun and not kept, by their key. */
+  begun: ReadonlySet<string>
   onOpen(one: StepEvaluation): void
 }
 
-function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps) {
+function Sheet({ evaluation, walks, way, setWay, nowKey, begun, onOpen }: RunSheetProps) {
   const walk = walks[way]
   const nowGroup = walk.groups.find((group) => group.steps.some((one) => one.key === nowKey))?.id
   const [open, setOpen] = useState<string | null>(null)
@@ -60,7 +62,14 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, onOpen }: RunSheetProps
           label: <GroupHead group={group} />,
           styles: bare,
           children: group.steps.map((one) => (
-            <Row key={one.key} one={one} isNow={one.key === nowKey} byPart={group.step !== null} onOpen={onOpen} />
+            <Row
+              key={one.key}
+              one={one}
+              isNow={one.key === nowKey}
+              isBegun={one.key !== nowKey && begun.has(one.key)}
+              byPart={group.step !== null}
+              onOpen={onOpen}
+            />
           )),
         }))}
       />
@@ -86,10 +95,16 @@ function GroupHead({ group }: { group: WalkGroup }) {
 const calledOf = ({ data }: Part): string =>
   data.kind === 'circuit' ? data.feeds : data.kind === 'board' ? data.name : ''
 
-type RowProps = { one: StepEvaluation; isNow: boolean; byPart: boolean; onOpen(one: StepEvaluation): void }
+type RowProps = {
+  one: StepEvaluation
+  isNow: boolean
+  isBegun: boolean
+  byPart: boolean
+  onOpen(one: StepEvaluation): void
+}
 
 /** One step on one part; of four hundred only those that changed are drawn again. */
-const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
+const Row = memo(function Row({ one, isNow, isBegun, byPart, onOpen }: RowProps) {
   const row = useRef<HTMLButtonElement>(null)
   useEffect(() => {
     // Newer browsers give a promise back here, which is no clean-up.
@@ -109,7 +124,7 @@ const Row = memo(function Row({ one, isNow, byPart, onOpen }: RowProps) {
         {byPart ? capital(partName(one.part)) : sayCode('step', `${one.step.id}.short`)}
         {beside && <em>{beside}</em>}
       </span>
-      <i>{rowText(one)}</i>
+      <i>{isBegun ? say('runsheet.begun') : rowText(one)}</i>
     </button>
   )
 })

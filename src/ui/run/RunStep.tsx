@@ -11,6 +11,7 @@ import { isRead } from '@/core/steps/step'
 import { say } from '@/words/say'
 import { Bench } from '../bench/Bench'
 import { kitFor } from '../bench/draft'
+import type { DraftShelf } from '../bench/heldDrafts'
 import type { BenchActions, Look } from '../bench/types'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
@@ -33,6 +34,7 @@ type Props = {
   one: StepEvaluation
   /** The steps in the order in which they are walked. */
   walked: readonly StepEvaluation[]
+  drafts: DraftShelf
   narrow: boolean
   open(one: StepEvaluation | null): void
 }
@@ -207,6 +209,7 @@ export function RunStep(props: Props) {
           setTool(id)
         }}
         actions={actions}
+        drafts={props.drafts}
         onLook={onLook}
         side={narrow ? <Side {...side} tabs /> : null}
       />

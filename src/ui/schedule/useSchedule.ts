@@ -6,7 +6,7 @@ import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
 import { measuredBy } from '@/core/steps/measuredBy'
 import type { Slot } from '@/core/steps/slot'
-import { type AnyReadStep, slotsOf } from '@/core/steps/step'
+import { type AnyReadStep, isRead, slotsOf } from '@/core/steps/step'
 import type { Flag, Verdict } from '@/core/verdict/verdict'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import {
@@ -22,13 +22,24 @@ import {
   wantsWords,
   withSample,
 } from '../bench/draft'
+import { type DraftShelf, draftShelf } from '../bench/heldDrafts'
 import type { JobStore } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
 import { besidesFor } from '../live/liveFeed'
 import { pressForAll } from '../run/pressSimulated'
 import { figuresOfCell, readBlock } from './block'
 import { cellRefuses, optionMeant, type Stood } from './cell'
-import { cellAt, cellsOf, choicesFor, type Column, type Row, type SetUp, setUpSlots, underOf } from './model'
+import {
+  cellAt,
+  cellsOf,
+  choicesFor,
+  type Column,
+  type Row,
+  type SetUp,
+  setUpSlots,
+  stepsInGrid,
+  underOf,
+} from './model'
 import { useStable } from './useStable'
 
 export type Drafts = Readonly<Record<string, Draft>>
@@ -65,6 +76,18 @@ function usualSetUp(steps: readonly AnyReadStep[], rows: readonly Row[], evaluat
   return Object.fromEntries(steps.map((step) => [step.id, ofStep(step)]))
 }
 
+/** What was typed here or begun on the bench, of the tests that the grid has. */
+function heldIn(shelf: DraftShelf, evaluation: Evaluation): Drafts {
+  const steps = new Set(stepsInGrid(evaluation))
+  return Object.fromEntries(
+    [...shelf.begun()].flatMap((key) => {
+      const one = evaluation.byKey.get(key)
+      const held = one && isRead(one.step) && steps.has(one.step) ? shelf.of(one) : null
+      return held ? [[key, held.draft]] : []
+    }),
+  )
+}
+
 type Asked = {
   store: JobStore
   evaluation: Evaluation
@@ -73,8 +96,8 @@ type Asked = {
   canWrite: boolean
 }
 
-/** What waits in a job's grid while somebody looks at another screen: figures, set-up, the chosen tester. */
-type Shelf = { drafts: Drafts; chosen: SetUp; toolId: string | null }
+/** How a job's grid is set up while somebody looks at another screen: answers for all rows, the chosen tester. */
+type Shelf = { chosen: SetUp; toolId: string | null }
 const shelves = new WeakMap<JobStore, Shelf>()
 
 export type Schedule = ReturnType<typeof useSchedule>
@@ -83,7 +106,9 @@ export type Schedule = ReturnType<typeof useSchedule>
 export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked) {
   const { facts } = evaluation
   const [shelf] = useState(() => shelves.get(store))
-  const [drafts, setDrafts] = useState<Drafts>(shelf?.drafts ?? {})
+  const visitId = facts.visits.at(-1)?.id
+  const waiting = useMemo(() => draftShelf(store.me.id, store.jobId, visitId), [store, visitId])
+  const [drafts, setDrafts] = useState<Drafts>(() => heldIn(waiting, evaluation))
   const [chosen, setChosen] = useState<SetUp>(shelf?.chosen ?? {})
   const [toolId, setToolId] = useState<string | null>(shelf?.toolId ?? null)
   const [said, setSaid] = useState<string | null>(null)
@@ -95,7 +120,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
   const latest = useRef(drafts)
   latest.current = drafts
   const own = useRef(new Set<string>())
-  shelves.set(store, { drafts, chosen, toolId })
+  shelves.set(store, { chosen, toolId })
 
   /** The instrument that reads a test: the chosen one where it can, else the first of the kit that does. */
   const toolFor = (one: StepEvaluation): Instrument | null => {
@@ -115,6 +140,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     else delete all[one.key]
     latest.current = all
     setDrafts(all)
+    waiting.put(one, next)
   }
 
   const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
@@ -301,14 +327,10 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
   const choose = (step: AnyReadStep, slot: string, choice: string): void => {
     setChosen((before) => ({ ...before, [step.id]: { ...before[step.id], [slot]: choice } }))
     // What waits is judged as it is set up now, and is not lost.
-    latest.current = Object.fromEntries(
-      Object.entries(latest.current).map(([key, draft]) =>
-        key.startsWith(`${step.id}:`)
-          ? [key, { ...draft, choices: { ...draft.choices, [slot]: choice } }]
-          : [key, draft],
-      ),
-    )
-    setDrafts(latest.current)
+    for (const [key, draft] of Object.entries(latest.current)) {
+      const one = evaluation.byKey.get(key)
+      if (one?.step === step) put(one, { ...draft, choices: { ...draft.choices, [slot]: choice } })
+    }
   }
 
   return {

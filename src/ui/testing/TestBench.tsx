@@ -4,11 +4,12 @@ import { conditions, START_ms } from '@/core/testing/factsBuilder'
 import { Bench } from '../bench/Bench'
 import type { BenchProps } from '../bench/types'
 import { noActions } from './noActions'
+import { noDrafts } from './noDrafts'
 
 const nothing = (): undefined => undefined
 
 type Props = { facts: Facts; stepKey: string } & Partial<
-  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened'>
+  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened' | 'drafts'>
 >
 
 /** The bench for a step of these facts, with no instrument and in the builder's light. */
@@ -19,6 +20,7 @@ export function TestBench({
   conditions: light = conditions(),
   latest = {},
   opened = 0,
+  drafts = noDrafts,
 }: Props) {
   const evaluation = evaluate(facts, START_ms)
   return (
@@ -36,6 +38,7 @@ export function TestBench({
       instrumentId={null}
       setInstrument={nothing}
       actions={actions}
+      drafts={drafts}
       onLook={nothing}
       side={null}
     />

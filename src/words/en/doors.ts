@@ -1,83 +1,5 @@
-/** What the doors answer: what, where, why, and what to do. */
+/** What only the doors of the office answer: what, where, why, and what to do. */
 export const doors = {
-  'refused.curve-too-few-points': 'A curve needs at least 5 points at different voltages: sweep it again.',
-  'refused.curve-not-numbers': 'Some points of the curve are no numbers: sweep it again.',
-  'refused.curve-all-zero': 'Every point of the curve is zero: nothing was connected, or the string is dark.',
-  'refused.curve-no-open-circuit':
-    'The curve stops long before its current comes to nothing: sweep up to open circuit.',
-  'refused.curve-no-short-circuit': 'The curve begins far above 0 V: sweep from short circuit, in volts and amperes.',
-  'refused.curve-backwards': 'Voltage or current of the curve is negative throughout: turn the leads round.',
-  'refused.curve-crosses-itself':
-    'The current rises again with the voltage: these are two curves, or columns are mixed up.',
-  'refused.empty': 'Nothing was entered. Type the figure that the instrument shows.',
-  'refused.not-a-number': '“{text}” is not a figure. Type it as shown, such as 369.6 or >999.',
-  'refused.two-decimal-signs': '“{text}” has two decimal signs. Type it with one, such as 369.6.',
-  'refused.unit-unknown': '“{text}” ends in a unit that is not known here. Type the figure alone, or with {unit:unit}.',
-  'refused.unit-of-another-quantity': '“{text}” is in a unit of something else. This slot takes {unit:unit}.',
-  'refused.too-long': 'That is longer than any display. Type the figure alone.',
-  'refused.slot-unknown': 'This step has no slot of that name.',
-  'refused.choice-retired':
-    'That is a test of its own now, live, with Ze. Choose on the plant how the electrode is tested.',
-  'refused.regime-by-office': 'A job moves to newer rules from the list of jobs, not with readings.',
-  'refused.words-wanted': '{slot:slot}: say in a few words what is to be mended.',
-  'refused.choice-unknown': 'Choose one of the answers that the step offers.',
-  'refused.number-wanted': 'This slot takes a figure.',
-  'refused.unit-of-slot': 'This slot takes {unit:unit}; {given:unit} was sent.',
-  'refused.text-and-value': 'The text says “{text}” and the figure sent with it {value}: read it again.',
-  'refused.conditions-unit':
-    'Light is read in W/m², a temperature in °C, a string’s voltage in V: one of them was sent in another unit.',
-  'refused.conditions-text': 'A figure of light or warmth is not what its own text says: read it again.',
-  'refused.no-time': 'No device opens in 0 ms: it was open already, or nothing was connected.',
-  'refused.slot-not-here': 'This is not asked of {tag}: look at its phases and at the regime.',
-  'refused.negative-dc-voltage':
-    'A negative voltage means crossed leads or a reversed string. Record it under polarity, then read the voltage.',
-  'refused.negative-dc-current': 'A negative current means the clamp is the wrong way round. Turn it and read again.',
-  'refused.irradiance-out-of-reach':
-    '{irradiance:0} W/m² cannot fall on a module here: 1 to 1600 can. Read the light again.',
-  'refused.temperature-out-of-reach':
-    '{temperature:0} °C is no temperature of a module or of the air: −50 to 110 can be. Read it again.',
-  'refused.absurd':
-    '{read} {unit:unit} cannot come from string {tag}, which should read {expected:1} {unit:unit} now. Look at the figure and its unit, then type it again.',
-  'refused.thousand-or-decimal': '“{text}” could be {decimal} or {thousand}. Which one does the instrument show?',
-  'refused.step-not-asked': 'The test “{step}” is not asked of {tag}, as the plant has it.',
-  'refused.no-step': 'There is no test called “{step}”.',
-  'refused.computed-step': 'The test “{step}” follows from the plant: nobody reads anything for it.',
-  'refused.incomplete': '{slot:slot} of {tag} is wanted still. Read it, then keep all of it.',
-  'refused.no-part': 'This job has no such part. Load the job again.',
-  'refused.part-of-another-kind': 'The test “{step}” is not made on that kind of part.',
-  'refused.conditions-unusable':
-    'The light and temperature of this reading cannot be used: one of them was over range.',
-  'refused.note-too-long': 'A note holds at most 2000 characters; this one has {length}. Shorten it.',
-  'refused.wrong-job': 'This entry belongs to another job. It was not kept.',
-  'refused.no-reason': 'The office did not take it and gave no reason. Save it as a file, then load the job again.',
-  'refused.text-broken': 'A text ends in half a character: type its end again.',
-  'refused.part-of-another-job': 'This part belongs to another job. Enter it here as a new one.',
-  'refused.no-instrument': 'The kit has no such instrument. Choose one of the kit, or enter it in the office first.',
-  'refused.no-target': 'What this speaks of is not in this job, or is about another test. Load the job again.',
-  'refused.remedy-of-nothing': 'This says how something was mended that nobody found: write the snag down first.',
-  'refused.photo-not-there': 'The picture itself did not arrive, or is another one. Take it again.',
-  'refused.void-of-nothing': 'The entry that this would end is not in this job. Load the job again.',
-  'refused.sign-name': 'You are signed in as {name}: sign with that name, or let the one who signs sign in.',
-  'refused.wrong-visit': 'This job has no such visit. Load the job again.',
-  'refused.shape': 'The entry is not as it must be: {where}: {why}.',
-  'refused.void-own': 'Only the author, before signing, or a supervisor can void this entry.',
-  'refused.void-target': 'A void cannot be voided. Add a remark instead.',
-  'refused.sign-right': 'Your role in this job does not sign “{role}”.',
-  'refused.sign-stale':
-    'Something was added since you read the record. Look at it again and sign what stands there now.',
-  'refused.read-only': 'You may read this job but not write to it. Ask a supervisor for the tester’s role.',
-  'refused.conflict': 'Another entry with the same id but other content is kept already. This one stays on the device.',
-  'refused.plant-base': 'This part was changed by somebody else meanwhile. Look at it and change it again.',
-
-  'ask.ten-times':
-    '{read} {unit:unit} is {ratio:0} times what string {tag} should read ({expected:1}). A decimal point slipped? Keep it?',
-  'ask.a-tenth':
-    '{read} {unit:unit} is about a tenth of what string {tag} should read ({expected:1}). A decimal point slipped? Keep it?',
-  'ask.slip-up': '{read} {unit:unit} is about ten times what {tag} should read ({expected:2}). Is the point right?',
-  'ask.slip-down': '{read} {unit:unit} is about a tenth of what {tag} should read ({expected:2}). Is the point right?',
-  'ask.far-above': '{read} {unit:unit} is {ratio:0} times what {tag} should read ({expected:2}). Keep it?',
-  'ask.far-off': '{read} {unit:unit} is {ratio:1} times what string {tag} should read ({expected:1}). Keep it?',
-
   'door.sign-in-slow':
     'Too many wrong passwords from here. Try again in {minutes} minutes, or on a device where you signed in before.',
   'door.email-known': 'Somebody signs in as {email} already. Give them a new password there, or take another address.',
@@ -108,8 +30,6 @@ export const doors = {
     'The disk of the office is full: nothing was kept. What is on the device stays there and is sent again once there is room.',
   'door.database-away':
     'The office’s database does not answer at this moment, and nothing was lost: what you entered stays on this device.',
-  'door.server': 'Something went wrong here, and nothing was lost: what you entered stays on this device. Try again.',
-  'door.bad-credentials': 'That e-mail and password do not belong together. Type them again.',
   'door.not-demo': 'One-tap sign-in exists only in the demo, on this machine.',
   'door.first-code': 'That is not the code which the terminal shows. Type it again.',
   'door.first-done': 'This company already has its first person. Sign in with e-mail and password.',
@@ -117,11 +37,6 @@ export const doors = {
   'door.no-instrument': 'That instrument is not in the kit.',
   'door.feed-token': 'That key is not known or was taken back. Give the instrument a new one in the office.',
   'door.feed-instrument': 'This key belongs to another instrument.',
-  'door.feed-quantity': 'The instrument of this key does not measure “{quantity}”.',
-  'door.feed-pair': '“{quantity}” stands between no two conductors: leave “pair” away.',
-  'door.feed-sweep': 'A curve comes as “iv-curve” with the next points of its sweep; nothing else has any.',
-  'door.feed-unit': '“{quantity}” comes in {unit}; {given} was sent.',
-  'door.feed-text': 'The display’s text “{text}” says something else than {value}, which was sent with it.',
   'door.feed-unpaired':
     'No job has this instrument, so nobody would see what it sends. Bring it to a job on the bench, then send again.',
   'door.feed-replay': 'This sample was sent before. It was not taken again.',
@@ -136,8 +51,6 @@ export const doors = {
   'door.limit-out-of-reach': '{what}: {value} is out of reach. It may lie from {from} to {to}.',
   'door.school-unknown': 'There is no such way of doing it: {school}.',
   'door.instrument-tag': 'Another instrument of the kit has number {tag}. Give it one of its own.',
-  'door.standin-not-here': 'This simulated instrument has nothing to show here. Type what yours shows.',
-  'door.standin-only': 'Only a simulated instrument can be pressed from here.',
   'door.seal-key-other':
     'The seal key of this installation is not the one that the company signs with. Put that key’s file back, or let a new key follow: ./upstand seal-key',
   'door.seal-unsigned':
@@ -145,8 +58,4 @@ export const doors = {
   'door.seal-nothing-new': 'Nothing was added since issue {issue}. It stays as it is.',
   'door.no-issue': 'This job has no sealed issue {issue}.',
   'door.job-number': 'There is already a job {number}. Give this one another number.',
-  'door.standin-tripped': 'The high-current test tripped {rcd}. Reset it, and use the non-trip test here.',
-  'door.standin-reversed': 'The simulated tester shows reversed polarity and does not go on.',
-  'door.standin-rating':
-    'The simulated tester refuses: {value:0} {unit:unit} is above its rating of {most:0} {unit:unit}.',
 } as const

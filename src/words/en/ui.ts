@@ -63,6 +63,8 @@ export const ui = {
   'walk.by-test': 'By test',
   'walk.by-place': 'By place',
   'walk.left': '{minutes:0} min, {changes} lead changes left',
+  'bench.begun': 'Begun at {at}, not kept yet.',
+  'runsheet.begun': 'begun',
   'runsheet.again': 'again',
   'reading.checks': '{sound} of {count} ok',
   'runsheet.waits': 'waits for {what}',

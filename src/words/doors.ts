@@ -1,0 +1,4 @@
+import { doors } from './en/doors'
+import { addWords } from './say'
+
+addWords(doors)
