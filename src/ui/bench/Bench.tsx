@@ -178,6 +178,11 @@ export function Bench(props: BenchProps) {
           reading={taking.taking}
         />
       )}
+      {taking.begun && (
+        <p className="said" data-testid="begun">
+          {say('bench.begun', { at: clockTime(taking.begun, facts.job.timeZone) })}
+        </p>
+      )}
       {panel}
       {seen}
       {isRead(step) && (
@@ -227,11 +232,6 @@ export function Bench(props: BenchProps) {
       {taking.saidPress && (
         <p className="said bad" role="alert">
           {taking.saidPress}
-        </p>
-      )}
-      {taking.begun && (
-        <p className="said" data-testid="begun">
-          {say('bench.begun', { at: clockTime(taking.begun, facts.job.timeZone) })}
         </p>
       )}
       {late && (

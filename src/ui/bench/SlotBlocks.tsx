@@ -6,7 +6,7 @@ import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
 import { say, sayCode } from '@/words/say'
 import { useNarrow } from '../shell/narrow'
-import { isSetUp, obstacle, optionsOf, wantsWords } from './draft'
+import { answered, isSetUp, obstacle, optionsOf, wantsWords } from './draft'
 import { PadShape } from './pieces'
 import { decimalsOf } from './sentences'
 import { CheckRow, ChoiceRow, ChoiceSlot, NumberSlot } from './Slots'
@@ -85,7 +85,7 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
         value={shown ? (kept && 'choice' in kept ? kept.choice : null) : (draft.choices[slot.id] ?? null)}
         open={open}
         readOnly={readOnly}
-        onChoose={(choice) => taking.change({ choices: { ...draft.choices, [slot.id]: choice } })}
+        onChoose={(choice) => taking.change(answered(draft, slot.id, choice))}
       />
     )
   }
@@ -177,7 +177,7 @@ function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot 
     options: optionsOf(slot, facts),
     readOnly: !canWrite || !taking.taking,
     isNext: taking.taking && taking.next?.id === slot.id,
-    onChoose: (choice: string) => taking.change({ choices: { ...draft.choices, [slot.id]: choice } }),
+    onChoose: (choice: string) => taking.change(answered(draft, slot.id, choice)),
   }
   if (slot.kind !== 'check') return <ChoiceRow {...row} />
   return (

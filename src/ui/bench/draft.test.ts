@@ -10,6 +10,7 @@ import { exampleCircuit, exampleElectrode, exampleString } from '@/core/steps/wo
 import { conditions, FactsBuilder, JOB, START_ms, testId } from '@/core/testing/factsBuilder'
 import {
   type AnsweredSlot,
+  answered,
   carriedInto,
   type Draft,
   emptyDraft,
@@ -246,5 +247,25 @@ describe('the kit at the bench', () => {
     const slot = slotsOf(place.one.step)[0] as AnsweredSlot
     expect(optionsOf(slot, place.facts).map((one) => one.name)).toEqual(['Leads of 7', 'Leads of 9'])
     expect(optionsOf(slot, { ...place.facts, instruments: [] })).toHaveLength(1)
+  })
+})
+
+describe('the words beside a line', () => {
+  const labels = 'not-as-it-should'
+  const found = draft({ choices: { labels }, notes: { labels: 'string 4 carries no label', fuses: 'gG 16 A' } })
+
+  it('go with the answer beside which they were typed, and no others', () => {
+    const changed = { ...found, ...answered(found, 'labels', 'as-it-should') }
+    expect(changed.choices).toEqual({ labels: 'as-it-should' })
+    expect(changed.notes).toEqual({ fuses: 'gG 16 A' })
+  })
+
+  it('come back with that answer', () => {
+    const changed = { ...found, ...answered(found, 'labels', 'as-it-should') }
+    expect(answered(changed, 'labels', labels).notes).toEqual(found.notes)
+  })
+
+  it('stay where the same answer is pressed once more', () => {
+    expect(answered(found, 'labels', labels).notes).toEqual(found.notes)
   })
 })

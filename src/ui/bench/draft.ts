@@ -23,6 +23,8 @@ export type Draft = {
   watched: Record<string, { text: string; points: Watched }>
   /** The few words beside an answer that is not as it should be. */
   notes: Record<string, string>
+  /** Words of answers that were changed since, by line and answer: they come back with their answer, and go nowhere else. */
+  aside: Record<string, string>
   /** How each figure came; what is not named was typed. */
   hows: Record<string, How>
   /** Where a string was read. */
@@ -44,6 +46,7 @@ export const emptyDraft = (instrumentId: string | null, carried: Carried = { cho
   texts: {},
   curves: {},
   watched: {},
+  aside: {},
   place: 'plugs',
   ...carried,
   hows: {},
@@ -52,6 +55,19 @@ export const emptyDraft = (instrumentId: string | null, carried: Carried = { cho
   instrumentId,
   started: false,
 })
+
+/** An answer, or another one than before: the words beside a line are of the answer beside which they were typed. */
+export function answered(draft: Draft, slot: string, choice: string): Pick<Draft, 'choices' | 'notes' | 'aside'> {
+  const { [slot]: words = '', ...notes } = draft.notes
+  const before = draft.choices[slot]
+  const aside = before ? { ...draft.aside, [`${slot}:${before}`]: words } : draft.aside
+  const own = before === choice ? words : aside[`${slot}:${choice}`]
+  return {
+    choices: { ...draft.choices, [slot]: choice },
+    notes: own ? { ...notes, [slot]: own } : notes,
+    aside,
+  }
+}
 
 export const isStarted = (draft: Draft): boolean => draft.started
 

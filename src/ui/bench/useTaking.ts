@@ -14,6 +14,7 @@ import { cameBefore, freshIn, type Heard, isPairOf, timesOf } from '../live/live
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
+  answered,
   carriedInto,
   type Draft,
   type DraftState,
@@ -258,7 +259,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
     if (next.kind === 'curve') return
     const option = optionsOf(next, facts)[place - 1]
     if (!option) return
-    change({ choices: { ...draft.choices, [next.id]: option.id } })
+    change(answered(draft, next.id, option.id))
     // An answer that wants words is followed by them.
     if (next.kind === 'check' && !option.sound) requestAnimationFrame(() => focusSlot(`${next.id}-note`))
   }

@@ -59,7 +59,7 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, begun, onOpen }: RunShe
         expandIcon={() => null}
         items={walk.groups.map((group) => ({
           key: group.id,
-          label: <GroupHead group={group} />,
+          label: <GroupHead group={group} isBegun={group.steps.some((one) => begun.has(one.key))} />,
           styles: bare,
           children: group.steps.map((one) => (
             <Row
@@ -78,13 +78,14 @@ function Sheet({ evaluation, walks, way, setWay, nowKey, begun, onOpen }: RunShe
 }
 
 /** The worst of a group, its name, and how much of it is done. */
-function GroupHead({ group }: { group: WalkGroup }) {
+function GroupHead({ group, isBegun }: { group: WalkGroup; isBegun: boolean }) {
   const done = group.steps.filter((one) => one.done).length
   return (
     <span className="grp">
       <Mark verdict={worst(group.steps.map((one) => one.verdict))} size={20} />
       <b>{groupName(group)}</b>
       <i>
+        {isBegun && `${say('runsheet.begun')} `}
         {done}/{group.steps.length}
       </i>
     </span>

@@ -10,6 +10,7 @@ import { type AnyReadStep, isRead, slotsOf } from '@/core/steps/step'
 import type { Flag, Verdict } from '@/core/verdict/verdict'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import {
+  answered,
   carriedInto,
   type Draft,
   type DraftState,
@@ -156,9 +157,11 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     if (slot.kind === 'number') next.texts = { ...before.texts, [slot.id]: typed }
     else {
       const choice = optionMeant(slot, typed, facts)
-      next.choices = { ...before.choices }
-      if (choice) next.choices[slot.id] = choice
-      else delete next.choices[slot.id]
+      if (choice) Object.assign(next, answered(before, slot.id, choice))
+      else {
+        next.choices = { ...before.choices }
+        delete next.choices[slot.id]
+      }
     }
     setSaid(null)
     put(one, isBlank(one, next) ? null : next)
@@ -329,7 +332,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     // What waits is judged as it is set up now, and is not lost.
     for (const [key, draft] of Object.entries(latest.current)) {
       const one = evaluation.byKey.get(key)
-      if (one?.step === step) put(one, { ...draft, choices: { ...draft.choices, [slot]: choice } })
+      if (one?.step === step) put(one, { ...draft, ...answered(draft, slot, choice) })
     }
   }
 
