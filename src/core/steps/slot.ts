@@ -48,6 +48,8 @@ export type NumberSlot = SlotBase & {
   of?: SlotOf
   /** Set-up that is best as it was at the part's last reading: then the two can be compared. */
   again?: boolean
+  /** What was entered of the part, against which it is held: shown beside it before anybody reads. */
+  entered?: (part: PartData) => number | null
   /** What the press of another figure gave besides: kept where it is there, asked of nobody. */
   besides?: true
 }

@@ -1,8 +1,8 @@
 'use client'
 import { Button } from 'antd'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { causes } from '@/core/evaluate'
-import { choicesOf, isBesides, type NumberSlot, slotsShown } from '@/core/steps/slot'
+import { choicesOf, isBesides, type NumberSlot, type Slot, slotsShown } from '@/core/steps/slot'
 import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
@@ -50,7 +50,13 @@ export function Bench(props: BenchProps) {
   const shown = taking.taking ? null : one.counting
   const verdict: Verdict = (taking.taking && state.judged?.verdict) || one.verdict
   const wanting = taking.taking && !canKeep && canWrite && !shut?.hard && !trap && next !== null
-  const begin = tool?.standIn && next?.measures ? () => void taking.press() : () => taking.goTo(next)
+  /** The figure after the one that was just typed, so that no digit answers a question meanwhile. */
+  const after = (): Slot | null => {
+    const figures = shownSlots.filter((slot) => slot.kind === 'number')
+    const at = figures.findIndex((slot) => slot.id === taking.active)
+    return at < 0 ? null : (figures.slice(at + 1).find((slot) => !draft.texts[slot.id]) ?? null)
+  }
+  const begin = tool?.standIn && next?.measures ? () => void taking.press() : () => taking.goTo(after() ?? next)
   const main = canKeep ? () => void taking.keepNow() : wanting ? begin : actions.next
   const keepNoted = (): void => {
     if (canKeep) actions.noteThen((note) => void taking.keepNow(confirmedOf(taking), note))
@@ -130,6 +136,11 @@ export function Bench(props: BenchProps) {
       onText={(text) => taking.change({ texts: { ...draft.texts, [number.id]: text } })}
     />
   )
+  // Whoever chose a row of the run sheet is on the bench now: Enter is its main action, and not the row once more.
+  const title = useRef<HTMLHeadingElement>(null)
+  useEffect(() => {
+    if (document.activeElement?.closest('.stp')) title.current?.focus({ preventScroll: true })
+  }, [])
   const typedInto = pad ? `slot-${number.id}` : null
   useEffect(() => {
     if (typedInto) document.getElementById(typedInto)?.closest('.slot')?.scrollIntoView({ block: 'nearest' })
@@ -154,7 +165,9 @@ export function Bench(props: BenchProps) {
     <section className="bench" aria-labelledby="bench-title" data-step={one.key}>
       <div className="ttl">
         <div>
-          <h1 id="bench-title">{sayCode('step', `${step.id}.title`, { tag: one.part.data.tag })}</h1>
+          <h1 id="bench-title" ref={title} tabIndex={-1}>
+            {sayCode('step', `${step.id}.title`, { tag: one.part.data.tag })}
+          </h1>
           <p>
             <span className={`tag ${step.tag === 'dead' ? '' : 'live'}`}>
               <TagShape dead={step.tag === 'dead'} />

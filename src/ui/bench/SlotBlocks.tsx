@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react'
 import type { ReadingEvaluation } from '@/core/evaluation/types'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
-import { say, sayCode } from '@/words/say'
+import { quantity, say, sayCode } from '@/words/say'
 import { useNarrow } from '../shell/narrow'
 import { answered, isSetUp, obstacle, optionsOf, wantsWords } from './draft'
 import { PadShape } from './pieces'
@@ -93,11 +93,13 @@ function BigSlot({ slot, facts, taking, shown, ready, canWrite, padOpen, onPad }
   const text = shown ? (kept && 'text' in kept ? kept.text : '') : (draft.texts[slot.id] ?? '')
   const whisker =
     text !== '' && rule?.measured && rule.unit === slot.unit && rule.measured.whisker > 0 ? rule.measured.whisker : null
+  const entered = slot.entered?.(taking.part) ?? null
   return (
     <NumberSlot
       slot={slot}
       text={text}
       whisker={whisker}
+      entered={entered === null ? null : quantity(entered, slot.unit, 0)}
       decimals={decimalsOf(slot.unit)}
       open={open}
       readOnly={readOnly}

@@ -12,6 +12,8 @@ type NumberProps = {
   slot: NumberSlotData
   text: string
   whisker: number | null
+  /** What the plant has for it, as it is written; null where it has nothing. */
+  entered: string | null
   decimals: number
   open: boolean
   readOnly: boolean
@@ -27,6 +29,7 @@ export function NumberSlot({
   slot,
   text,
   whisker,
+  entered,
   decimals,
   open,
   readOnly,
@@ -55,8 +58,8 @@ export function NumberSlot({
           readOnly={readOnly}
           inputMode={narrow ? 'none' : 'decimal'}
           autoComplete="off"
-          className={slot.optional ? 'may' : undefined}
-          placeholder={slot.optional ? say('slot.optional') : '–'}
+          className={slot.optional || entered ? 'may' : undefined}
+          placeholder={entered ? say('slot.entered', { value: entered }) : slot.optional ? say('slot.optional') : '–'}
           data-main-key="yes"
           onFocus={({ currentTarget }) => {
             onFocus()

@@ -265,6 +265,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   }
 
   return {
+    part: one.part.data,
     taking,
     /** When what is taken was begun, where somebody came back to it. */
     begun: taking && isStarted(draft) ? (held?.since ?? null) : null,

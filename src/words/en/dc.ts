@@ -186,6 +186,8 @@ export const dc = {
   'finding.safe-isolation.outside': '{read} A flows. Do not part a plug: find what still carries load.',
   'finding.safe-isolation.not-yet': '{read} A decides nothing. Use a smaller range of the clamp.',
   'finding.sensors.no-tilt': 'Lay the inclinometer on the sensor; type what it shows.',
+  'finding.sensors.no-azimuth':
+    'The compass was not read: whether the sensor faces the way of array {tag} is not known.',
   'finding.sensors.within': 'The sensor lies in the plane of array {tag}.',
   'finding.sensors.close': '{read}° against {entered_deg:0}° entered for array {tag}: at the edge of what is allowed.',
   'finding.sensors.not-yet': '{read} decides nothing. Type what it shows.',
@@ -380,6 +382,7 @@ export const dc = {
   'working.safe-isolation.rule': 'No plug is parted above',
   'working.sensors.tilt': 'Sensor {read}° against {entered_deg:0}° entered: allowed ±',
   'working.sensors.azimuth': 'Compass {read}° against {entered_deg:0}° entered: allowed ±',
+  'working.sensors.no-azimuth': 'No compass reading against {entered_deg:0}° entered',
   'working.sensors.no-tilt': 'Tilt against the plane entered',
   'working.safe-isolation.no-current': 'No plug is parted before the clamp was looked at',
   'working.earth-continuity.conductor':

@@ -151,12 +151,20 @@ describe('sensors in the plane of an array', () => {
     [35, 355, 'within'],
     [38, 355, 'within'],
     [35, 4, 'within'],
-    [35, null, 'within'],
+    [35, null, 'close'],
     [41, 355, 'outside'],
     [35, 20, 'outside'],
     [35, 330, 'outside'],
   ])('at %d° tilt and %s° azimuth on 35° and 355° is %s', (tilt, azimuth, verdict) => {
     expect(set(tilt, azimuth).verdict).toBe(verdict)
+  })
+
+  it('on a roof that is as good as flat wants no compass', () => {
+    const build = new FactsBuilder()
+    const id = build.part({ ...array, tilt_deg: 5 })
+    const slots = { tilt: readValueOf(4, 'deg', 0), ...checks('light-in-plane', 'cell-sensor-on-back') }
+    build.reading('sensors', id, { slots })
+    expect(look(build.facts(), 'sensors', id).verdict).toBe('within')
   })
 
   it('says which of the two is off, the short way round', () => {

@@ -12,8 +12,13 @@ import { figureOf } from '../reading'
 import { check, type NumberSlot, numberSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 
-const tilt = numberSlot('tilt', 'tilt', 'deg', 1)
-const azimuth = numberSlot('azimuth', 'azimuth', 'deg', 2, { optional: true })
+const tilt = numberSlot('tilt', 'tilt', 'deg', 1, {
+  entered: (part) => (part.kind === 'array' ? part.tilt_deg : null),
+})
+const azimuth = numberSlot('azimuth', 'azimuth', 'deg', 2, {
+  optional: true,
+  entered: (part) => (part.kind === 'array' ? part.azimuth_deg : null),
+})
 
 /** How far a direction is from another, the short way round, degrees. */
 const turn = (a: number, b: number): number => ((a - b + 540) % 360) - 180
@@ -84,11 +89,20 @@ export const sensorsInPlane: ReadStep<'array'> = {
   expect: ({ part }) => ({ value: part.data.tilt_deg, uncertainty: 0 }),
   judge(context) {
     const { tilt_deg, azimuth_deg } = context.part.data
-    const { source } = context.limit('pv.sensor-tilt')
+    const { source, value: flat_deg } = context.limit('pv.sensor-tilt')
     const byTilt =
       direction(context, tilt, 'pv.sensor-tilt', tilt_deg) ??
       ruled(context, 'not-yet', 'sensors.no-tilt', { code: 'sensors.no-tilt', source })
-    const byCompass = direction(context, azimuth, 'pv.sensor-azimuth', azimuth_deg)
+    // A plane that is as good as flat faces nowhere.
+    const byCompass =
+      direction(context, azimuth, 'pv.sensor-azimuth', azimuth_deg) ??
+      (tilt_deg > flat_deg
+        ? ruled(context, 'close', 'sensors.no-azimuth', {
+            code: 'sensors.no-azimuth',
+            figures: { entered_deg: azimuth_deg },
+            source,
+          })
+        : null)
     return decide([byTilt, ...(byCompass ? [byCompass] : []), checksRuling(context, 'house-plane')])
   },
   example: {

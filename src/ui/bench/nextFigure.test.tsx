@@ -1,0 +1,35 @@
+// @vitest-environment jsdom
+import { act } from 'react'
+import { describe, expect, it } from 'vitest'
+import { stepKey } from '@/core/evaluate'
+import { FactsBuilder } from '@/core/testing/factsBuilder'
+import { inDom } from '../testing/inDom'
+import { TestBench } from '../testing/TestBench'
+
+const { draw, find, type } = inDom()
+const key = (name: string): Promise<boolean> =>
+  act(async () =>
+    document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true })),
+  )
+const frame = (): Promise<void> => act(async () => new Promise((resolve) => requestAnimationFrame(() => resolve())))
+
+describe('Enter after a figure', () => {
+  const build = new FactsBuilder()
+  const array = build.part({ kind: 'array', tag: 'East', tilt_deg: 22, azimuth_deg: 95, mounting: 'open-rack' })
+
+  it('goes to the next one, so that its digits answer no question', async () => {
+    await draw(<TestBench facts={build.facts()} stepKey={stepKey('sensors', array)} />)
+    await act(async () => find('#slot-tilt').focus())
+    await type('#slot-tilt', '22')
+    await key('Enter')
+    await frame()
+    expect(document.activeElement?.id).toBe('slot-azimuth')
+    await key('1')
+    expect(document.querySelector('.checks [aria-pressed=true]')).toBeNull()
+  })
+
+  it('is held against what was entered, which stands beside it', async () => {
+    await draw(<TestBench facts={build.facts()} stepKey={stepKey('sensors', array)} />)
+    expect((find('#slot-azimuth') as HTMLInputElement).placeholder).toBe('95° entered')
+  })
+})
