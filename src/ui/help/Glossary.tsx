@@ -58,6 +58,8 @@ const BOX = '-32 -32 64 64'
 const stations = [...new Set(steps.map((one) => one.station))]
 const zones = ['within', 'close', 'outside', 'limit', 'expected', 'fault', 'measured'] as const
 
+const onSheet = ['code', 'count', 'begun', 'again', 'simulated'] as const
+
 function Signs() {
   return (
     <div className="signs">
@@ -89,6 +91,12 @@ function Signs() {
       <ul>
         {zones.map((zone) => (
           <li key={zone}>{say(`glossary.zone.${zone}` as WordKey)}</li>
+        ))}
+      </ul>
+      <h3>{say('glossary.sheet')}</h3>
+      <ul>
+        {onSheet.map((one) => (
+          <li key={one}>{say(`glossary.sheet.${one}` as WordKey)}</li>
         ))}
       </ul>
     </div>

@@ -84,6 +84,7 @@ export function JobRow({ job, first, now, today, zone, menu }: Props) {
       <a className="job" href={`/job#${job.id}/run`}>
         <span className="tm">
           {job.visitAt ? (isToday ? clockTime(job.visitAt, zone) : shortDay(job.visitAt, zone)) : ''}
+          {job.visitAt && <small className="quiet">{say('today.visit')}</small>}
           <Due job={job} today={today} />
         </span>
         <span className="jn">

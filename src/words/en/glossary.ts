@@ -9,6 +9,13 @@ export const glossary = {
   'glossary.verdicts': 'Marks of a verdict',
   'glossary.stations': 'On the line',
   'glossary.zones': 'On the rule',
+  'glossary.sheet': 'On the run sheet',
+  'glossary.sheet.code':
+    'B4, B6: each test has its code on every job; a code that is skipped is a test for which this plant has nothing',
+  'glossary.sheet.count': '2/6: two of six are done',
+  'glossary.sheet.begun': 'begun: something was typed and not kept; it stands there still',
+  'glossary.sheet.again': 'again: a mending asks for it once more',
+  'glossary.sheet.simulated': 'sim.: a simulated instrument showed it',
   'glossary.zone.within': 'Plain tint: allowed',
   'glossary.zone.close': 'Dots: close to the limit',
   'glossary.zone.outside': 'Hatch: not allowed',

@@ -56,6 +56,7 @@ export const today = {
   'today.plan-day': 'Done by',
   'today.plan-keep': 'Keep the day',
   'today.plan-none': 'No day',
+  'today.visit': 'last visit',
   'today.progress': '{done} of {total} steps',
   'today.nobody': 'nobody works on it yet',
   'today.nobody-why': 'Nobody is chosen: until somebody is, only supervisors see this job.',
