@@ -15,7 +15,7 @@ import { stationsOf } from './evaluation/stations'
 import { stepKey } from './evaluation/stepKey'
 import { trendOf } from './evaluation/trend'
 import type { Evaluation, Photo, Scope, Sisters, StepEvaluation } from './evaluation/types'
-import { type Entry, isKind } from './record/entry'
+import { type Body, type Entry, isKind } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime } from './record/order'
 import { signatureStates } from './record/signature'
@@ -205,3 +205,12 @@ const keptOf = ({ readings }: StepEvaluation, { slots }: Pick<Reading, 'slots'>)
   readings.flatMap(({ entry, ended }) =>
     ended?.by === 'void' || entry.body.slots === slots ? [] : [{ reading: entry.body, ended: ended !== null }],
   )
+
+/** What an instrument must be set to for a reading as far as it is answered, by slot. */
+export function askedFor(
+  evaluation: Evaluation,
+  one: StepEvaluation,
+  slots: Body<'reading'>['slots'],
+): Readonly<Record<string, string>> {
+  return isRead(one.step) ? (one.step.asksFor?.(contextIn(evaluation, one, { slots })) ?? {}) : {}
+}

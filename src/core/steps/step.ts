@@ -240,6 +240,8 @@ export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
     sharedWith?(context: StepContext<Kind>): readonly Part[]
     /** What of a reading is held against alike parts where nobody read the light; null where it is judged by its light. */
     asRead?(part: PartIn<Kind>, reading: ReadWithoutLight): AsRead | null
+    /** What an instrument must be set to, by slot: marked among the answers, and filled in by nobody but whoever set it. */
+    asksFor?(context: StepContext<Kind>): Readonly<Record<string, string>>
     /** What looks wrong to the eye and is not, each with its figure; asked only where nothing is wrong. */
     sound?(context: StepContext<Kind>, judgement: Judgement): readonly Finding[]
     /** The current by which such a reading tells the light of its plane. */

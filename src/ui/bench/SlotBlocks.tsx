@@ -181,7 +181,7 @@ function RowSlot({ slot, facts, taking, shown, canWrite }: Props & { slot: Slot 
     isNext: taking.taking && taking.next?.id === slot.id,
     onChoose: (choice: string) => taking.change(answered(draft, slot.id, choice)),
   }
-  if (slot.kind !== 'check') return <ChoiceRow {...row} />
+  if (slot.kind !== 'check') return <ChoiceRow {...row} asked={taking.asked[slot.id]} />
   return (
     <CheckRow
       {...row}

@@ -132,7 +132,15 @@ function useShown(isNext: boolean) {
 }
 
 /** One of several answers in a step: its name, and its answers beside it. */
-export function ChoiceRow({ slot, options, value, readOnly, isNext, onChoose }: RowProps) {
+export function ChoiceRow({
+  slot,
+  options,
+  value,
+  readOnly,
+  isNext,
+  onChoose,
+  asked,
+}: RowProps & { asked: string | undefined }) {
   const row = useShown(isNext)
   return (
     <fieldset ref={row} className={`row ${isNext ? 'next' : ''}`} data-slot={slot.id}>
@@ -153,6 +161,7 @@ export function ChoiceRow({ slot, options, value, readOnly, isNext, onChoose }: 
             onClick={() => onChoose(option.id)}
           >
             {option.name}
+            {option.id === asked && <small>{say('slot.asked')}</small>}
           </button>
         ))}
       </span>

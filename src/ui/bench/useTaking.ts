@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CurveValue } from '@/core/curve/curveValue'
-import { knownOf } from '@/core/evaluate'
+import { askedFor, knownOf } from '@/core/evaluate'
 import { isOffered } from '@/core/evaluation/hunts'
 import type { Body, Conditions, How } from '@/core/record/entry'
 import type { Measurable } from '@/core/record/instrument'
@@ -57,6 +57,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
     const air = airBeside(props.latest, at, facts.instruments, now)
     return readDraft(draft, one, evaluation, at, { air: (at ? air : without?.air) ?? null, now })
   }, [draft, one, evaluation, at, without, props.latest, facts.instruments])
+  const askedSettings = useMemo(() => askedFor(evaluation, one, state.read), [evaluation, one, state.read])
   const live = state.body && isStarted(draft) && state.check?.state !== 'refused' ? state.judged : null
   const trap = taking ? (state.judged?.trap ?? null) : null
   // Where questions are answered group by group: the group that somebody went to as long as it waits, else the next.
@@ -266,6 +267,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
 
   return {
     part: one.part.data,
+    /** What the instrument must be set to, by slot. */
+    asked: askedSettings,
     taking,
     /** When what is taken was begun, where somebody came back to it. */
     begun: taking && isStarted(draft) ? (held?.since ?? null) : null,

@@ -93,6 +93,7 @@ export const ui = {
   'slot.with': 'Instrument of this reading',
   'slot.choose': 'Choose what the instrument shows.',
   'slot.simulated': 'simulated',
+  'slot.asked': 'asked',
   'slot.entered': '{value} entered',
   'slot.optional': 'optional',
   'slot.until': 'until {date}',

@@ -167,6 +167,10 @@ export const acInsulation: ReadStep<'circuit'> = {
   readsOthers: true,
   counts: 'latest',
   gates: [deadGate],
+  asksFor(context): Readonly<Record<string, string>> {
+    const nominal_V = nominalOf(context)
+    return nominal_V === null ? {} : { 'set-voltage': `v${testOf(context, nominal_V).testVoltage_V}` }
+  },
   cautions: [
     { id: 'insulation-nobody-touches', hard: true },
     { id: 'electronics-out', hard: false },

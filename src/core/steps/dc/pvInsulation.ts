@@ -196,6 +196,10 @@ export const pvInsulation: ReadStep<'string'> = {
   mendingTouches: ['pv-polarity', 'pv-voc', 'earth-fault', 'plugs-locked'],
   sharedWith: (context) =>
     byGroup(context.reading) ? groupOf(context).filter((one) => one.id !== context.part.id) : [],
+  asksFor(context): Readonly<Record<string, string>> {
+    const asked = insulationAsked(context)
+    return asked ? { 'set-voltage': `v${testVoltage(context, asked.test)}` } : {}
+  },
   trap(context): Finding | null {
     const entered = context.plant.surgeProtection[0]
     if (entered && choiceIn(context.reading, 'surge') === 'none-there')
