@@ -238,7 +238,7 @@ export const dc = {
     'String {tag} is to be tested at {wanted_V:0} V; {set_V:0} V proves less. Set the tester up and read again.',
   'finding.operating.no-reading': 'Clamp the string and read the voltage at the tees.',
   'finding.operating.no-conditions': 'Light and cell temperature are needed before power can be judged.',
-  'finding.operating.within': '{power_W:0} W, {gap_pct:1} % away from the {expected_W:0} W of this light.',
+  'finding.operating.within': '{power_W:0} W, {off_pct:+1} % against the {expected_W:0} W of this light.',
   'finding.operating.not-yet': '{power_W:0} W decides nothing. Take it on another range.',
   'finding.operating.close': '{power_W:0} W against the {expected_W:0} W of this light.',
   'finding.operating.below':

@@ -123,7 +123,7 @@ export const operating: ReadStep<'string'> = {
       expected: { value: expected_W, uncertainty: 0 },
       limit: { id: limit.unit === 'pct' ? 'pv.expectation.estimated' : 'pv.operating', value: limit.value },
       line: { code: 'operating.band', decimals: 0 },
-      figures: { power_W, expected_W, gap_pct: Math.abs(gap_pct) },
+      figures: { power_W, expected_W, gap_pct: Math.abs(gap_pct), off_pct: gap_pct },
     })
     // An inverter may hold a string back: away from the expectation is a question, and sisters decide.
     const verdict = ruling.verdict === 'outside' ? 'close' : ruling.verdict
