@@ -3,6 +3,7 @@ import { evaluate } from '@/core/evaluate'
 import { moduleModel } from '@/core/pv/stringModel'
 import { coverHash } from '@/core/record/signature'
 import { steps } from '@/core/steps'
+import { isRead } from '@/core/steps/step'
 import { exampleModule } from '@/core/steps/worked'
 import { FactsBuilder, people, testId } from '@/core/testing/factsBuilder'
 import { certificateOf, sourceLine } from './certificate'
@@ -48,8 +49,17 @@ describe('what a certificate says', () => {
 
   it('has a table for every test of its parts, then snags, and a row for every part, in tag order', () => {
     const asked = new Set(evaluate(roof().facts(), 0).steps.map((one) => one.step.id))
-    const printed = steps.filter((one) => asked.has(one.id)).map((one) => one.id)
-    expect(certificate.tables.map((one) => one.id)).toEqual([...printed, expect.stringMatching(/^compare-/), 'snags'])
+    const printed = steps.filter((one) => asked.has(one.id) && isRead(one))
+    const idsOf = (all: typeof printed): string[] => all.map((one) => one.id)
+    expect(certificate.tables.map((one) => one.id)).toEqual([
+      'results-string',
+      'particulars',
+      ...(steps.some((one) => asked.has(one.id) && !isRead(one)) ? ['design'] : []),
+      ...idsOf(printed.filter((one) => one.appliesTo !== 'string')),
+      'snags',
+      expect.stringMatching(/^compare-/),
+      ...idsOf(printed.filter((one) => one.appliesTo === 'string')),
+    ])
     expect(table('pv-voc').rows.map((cells) => cells[0]!.text)).toEqual(['1', '2', '10'])
     for (const one of certificate.tables) for (const cells of one.rows) expect(cells.length).toBe(one.columns.length)
   })
@@ -130,9 +140,9 @@ describe('what a certificate says', () => {
       statement: 'so it was',
       coversHash: coverHash(build.entries),
     })
-    expect(certificateOf(build.facts(), 0, 'A').signatures).toMatchObject([{ name: 'Wren', fresh: true }])
+    expect(certificateOf(build.facts(), 0, 'A').declarations).toMatchObject([{ name: 'Wren', fresh: true }])
     build.add({ kind: 'remark', v: 1, text: 'and more' })
-    expect(certificateOf(build.facts(), 0, 'A').signatures).toMatchObject([{ fresh: false }])
+    expect(certificateOf(build.facts(), 0, 'A').declarations).toMatchObject([{ fresh: false }])
   })
 
   it('of an empty job still stands, with the lists of its site open', () => {

@@ -9,6 +9,7 @@ import '@/words/print'
 import '@/words/regime'
 import { evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import { allCauses } from '@/core/evaluation/allCauses'
+import { limitsUsed } from '@/core/evaluation/limitsUsed'
 import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
@@ -23,12 +24,16 @@ import { isRead, mainSlot, NOTHING_READ } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { sourceName } from '@/words/sourceName'
+import { dayWords } from './dayWords'
 import { compareDrawings, compareTables } from './compareTable'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
+import { type Declaration, declarationsOf, particularsTable, type Result, resultOf, siteParticulars } from './firstPage'
+import { type OwnersPage, ownersPage } from './ownersPage'
 import { partSheets } from './partSheet'
 import { plantTables, supplyParticulars } from './plantTables'
-import { type Cell, left, stepTable, type Table } from './stepTable'
+import { inRows, resultSchedules } from './resultSchedule'
+import { type Cell, designTable, left, stepTable, type Table } from './stepTable'
 
 export type { Cell, Table } from './stepTable'
 /** Pictures of what was read on a part, as they are drawn on the screen. */
@@ -40,7 +45,11 @@ export type Certificate = {
   company: { name: string; letterhead: Letterhead }
   /** Issue of the seal, null on a draft. */
   issue: string | null
+  /** How the whole came out, with what must be known besides. */
+  result: Result
   particulars: [string, string][]
+  declarations: Declaration[]
+  /** A row a part; what the parts are, field by field; lists, sheets and tests; then how each reading was taken. */
   tables: Table[]
   drawings: DrawingSection[]
   remarks: string[]
@@ -48,7 +57,7 @@ export type Certificate = {
   working: WorkingSection[]
   limits: Table
   instruments: Table
-  signatures: { role: string; name: string; statement: string; at: string; fresh: boolean }[]
+  owner: OwnersPage
   /** Whoever tested has also checked. */
   byOnePerson: boolean
   cautions: string[]
@@ -81,14 +90,11 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     title: titleOf(evaluation),
     company: { name: facts.job.company, letterhead: facts.job.letterhead ?? bareLetterhead(zone) },
     issue,
+    result: resultOf(evaluation),
     particulars: particulars(facts, evaluation),
-    tables: [
-      ...plantTables(evaluation),
-      ...partSheets(evaluation, stepsOf(facts.regime)),
-      ...stepsOf(facts.regime).map((step) => stepTable(step, evaluation, facts)),
-      ...compareTables(evaluation),
-      snagTable(evaluation, facts),
-    ].filter((table) => table !== null),
+    declarations: declarationsOf(evaluation, (at) => instant(at, zone)),
+    tables: tablesOf(facts, evaluation),
+    owner: ownersPage(evaluation, facts),
     drawings: [...compareDrawings(evaluation), ...drawingsOf(facts, evaluation)],
     remarks: remarks(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
@@ -104,19 +110,36 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
       return { attachment: photo.attachment, title, about }
     }),
     limits: limitsTable(facts, evaluation),
-    instruments: instrumentTable(evaluation),
-    signatures: evaluation.signatures.map((one) => ({
-      role: say(`sign.role.${one.role}`),
-      name: one.printedName,
-      statement: one.statement,
-      at: instant(one.at, zone),
-      fresh: one.fresh,
-    })),
+    instruments: instrumentTable(facts, evaluation),
     byOnePerson:
       evaluation.signatures.length > 1 && new Set(evaluation.signatures.map((one) => one.personId)).size === 1,
     cautions: [say('caution.general'), say('certificate.recalled')],
   }
 }
+
+function tablesOf(facts: Facts, evaluation: Evaluation): Table[] {
+  const steps = stepsOf(facts.regime)
+  const ofSteps = steps.filter(isRead).flatMap((step) => {
+    const table = stepTable(step, evaluation, facts)
+    return table ? [inRows.includes(step.appliesTo) ? { ...table, annex: true as const } : table] : []
+  })
+  const day = (at_ms: number): string => dayIn(at_ms, facts.job.timeZone)
+  return [
+    ...resultSchedules(evaluation, steps),
+    particularsTable(evaluation, day),
+    ...plantTables(evaluation),
+    ...partSheets(evaluation, steps),
+    designTable(evaluation, facts),
+    ...ofSteps.filter(({ annex }) => !annex),
+    snagTable(evaluation, facts),
+    ...compareTables(evaluation),
+    ...ofSteps.filter(({ annex }) => annex),
+  ].filter((table) => table !== null)
+}
+
+/** The day of an instant at a place, as 2026-03-07. */
+const dayIn = (at_ms: number, timeZone: string): string =>
+  new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format(at_ms)
 
 function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
   return evaluation.steps.flatMap((one) => {
@@ -149,6 +172,7 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
   return [
     [say('certificate.job'), `${facts.job.number} ${facts.job.name}`],
     [say('certificate.place'), facts.job.place || '–'],
+    ...siteParticulars(evaluation),
     [say('certificate.company'), facts.job.company],
     ...(strings.length > 0 || !evaluation.plant.hasAcSide ? pvParticulars(evaluation) : []),
     ...supplyParticulars(evaluation),
@@ -262,30 +286,14 @@ function snagTable(evaluation: Evaluation, facts: Facts): Table | null {
 
 const SNAG_VERDICTS = { open: 'outside', mended: 'not-yet', closed: 'within' } as const
 
-/** Chapters of limits and schools by the side of the plant that they are for; the others are for every plant. */
-const DC_CHAPTERS = ['pv']
-const AC_CHAPTERS = ['ac', 'earth', 'loop', 'rcd']
-
-/** Whether a plant has what a limit or school is for. */
-function isFor({ plant }: Evaluation, id: string): boolean {
-  const chapter = id.split('.')[0]!
-  const hasAc = plant.hasAcSide
-  const hasDc = plant.ofKind('string').length > 0 || !hasAc
-  if (id === 'work.order') return hasAc && hasDc
-  if (chapter === 'point') return plant.ofKind('charge-point').length > 0
-  return DC_CHAPTERS.includes(chapter) ? hasDc : !AC_CHAPTERS.includes(chapter) || hasAc
-}
-
 function limitsTable(facts: Facts, evaluation: Evaluation): Table {
-  const used = new Set(evaluation.steps.flatMap((one) => one.judgement?.limits.map((limit) => limit.id) ?? []))
-  const ofPlant = ([id]: [string, unknown]): boolean => isFor(evaluation, id)
+  const used = limitsUsed(evaluation)
   const limits = Object.entries(facts.regime.limits)
-    .filter(ofPlant)
+    .filter(([id]) => used.has(id))
     .map(([id, limit]) => [
       left(sayCode('limit', id)),
       right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
       left(sourceLine(limit.source)),
-      left(used.has(id) ? say('certificate.used') : ''),
     ])
   const own = new Map<string, Cell[]>()
   for (const one of evaluation.steps) {
@@ -296,32 +304,27 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
         left(hasWords(`limit.${limit.id}`) ? sayCode('limit', limit.id) : sayCode('rating', limit.id)),
         right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
         left(sourceLine(limit.source)),
-        left(say('certificate.used')),
       ])
     }
   }
   const schools = Object.entries(facts.regime.schools)
-    .filter(ofPlant)
-    .map(([id, school]) => [
-      left(sayCode('school', id)),
-      left(sayCode('school', `${id}.${school}`)),
-      left(''),
-      left(''),
-    ])
+    .filter(([id]) => used.has(id))
+    .map(([id, school]) => [left(sayCode('school', id)), left(sayCode('school', `${id}.${school}`)), left('')])
   return {
     id: 'limits',
     title: say('certificate.limits-title'),
+    stretch: 0,
     columns: [
       { label: say('certificate.limit'), align: 'left' },
       { label: say('certificate.value'), align: 'right' },
       { label: say('certificate.source'), align: 'left' },
-      { label: '', align: 'left' },
     ],
     rows: [...limits, ...own.values(), ...schools],
   }
 }
 
-function instrumentTable(evaluation: Evaluation): Table {
+function instrumentTable(facts: Facts, evaluation: Evaluation): Table {
+  const serialOf = (id: string): string => facts.instruments.find((tool) => tool.id === id)?.serial || '–'
   const used = new Map<string, InstrumentCopy>()
   const add = (copy: InstrumentCopy | null | undefined): void => {
     if (copy) used.set(copy.id, copy)
@@ -338,13 +341,15 @@ function instrumentTable(evaluation: Evaluation): Table {
     columns: [
       { label: say('certificate.number'), align: 'left' },
       { label: say('certificate.instrument'), align: 'left' },
+      { label: say('certificate.serial'), align: 'left' },
       { label: say('certificate.calibration'), align: 'left' },
       { label: '', align: 'left' },
     ],
     rows: [...used.values()].map((one) => [
       left(one.tag),
       left(one.name),
-      left(one.calibrationDue ?? '–'),
+      left(serialOf(one.id)),
+      left(one.calibrationDue ? dayWords(one.calibrationDue) : '–'),
       left(one.standIn ? say('flag.stand-in') : ''),
     ]),
   }

@@ -62,8 +62,10 @@ describe('the DC side on a certificate', () => {
   })
 
   it('prints the design check with what was computed and what it may be', () => {
-    expect(texts('design-voltage')[0]).toContain('South')
-    expect(table('design-voltage').columns.map((column) => column.label)).toContain('Verdict')
+    const rows = texts('design')
+    expect(rows.map(([test]) => test)).toContain('A2 Highest voltage')
+    expect(rows.find(([test]) => test === 'A2 Highest voltage')).toContain('South')
+    expect(table('design').columns.map((column) => column.label)).toContain('Verdict')
   })
 
   it('prints earth continuity in ohms, with the limit and the leads', () => {
@@ -96,18 +98,18 @@ describe('the DC side on a certificate', () => {
     expect(certificate.photos).toMatchObject([{ attachment: testId(5), title: 'Voltage 1: the plug' }])
   })
 
-  it('prints every limit with its source, and the schools', () => {
+  it('prints every limit that was used with its source, and the schools, and no other', () => {
     const rows = certificate.limits.rows.map((cells) => cells.map((cell) => plain(cell.text)))
-    const joint = rows.find((cells) => cells[0] === 'Earth continuity, each joint')!
-    expect(joint[1]).toBe('0.05 Ω')
-    expect(joint[2]).toBe('house rule 9')
+    const row = rows.find((cells) => cells[0] === 'Earth continuity to a row, set limit')!
+    expect(row.slice(1)).toEqual(['1 Ω', 'common practice, no source'])
     expect(rows.find((cells) => cells[0] === 'Insulation test voltage')![1]).toBe('by the standard’s table')
+    expect(rows.map(([name]) => name)).not.toContain('Fill factor of a curve under the model’s')
   })
 
   it('prints the limits that stand in no regime, of tables and plates, once each', () => {
     const rows = certificate.limits.rows.map((cells) => cells.map((cell) => plain(cell.text)))
     expect(rows.filter((cells) => cells[0] === 'Least insulation')).toEqual([
-      ['Least insulation', '1 MΩ', 'IEC 62446-1:2016, 6.7, table 2 *', 'used here'],
+      ['Least insulation', '1 MΩ', 'IEC 62446-1:2016, 6.7, table 2 *'],
     ])
   })
 

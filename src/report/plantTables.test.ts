@@ -66,7 +66,6 @@ describe('the plant on the certificate', () => {
       'Highest RA for its RCD',
       expect.stringContaining('500'),
       expect.stringContaining('411.5.3'),
-      'used here',
     ])
   })
 })

@@ -1,5 +1,6 @@
 /** The plant of earth and the AC side as the certificate prints it: supply, boards, circuits, devices, electrodes. */
 import '@/words/plant'
+import { isOpenField } from '@/core/evaluation/particulars'
 import type { Evaluation } from '@/core/evaluation/types'
 import { fieldsOf, type Kind, kinds, nameOf, type RuledField } from '@/core/plant/kinds'
 import type { Part, PartKind } from '@/core/plant/part'
@@ -33,8 +34,12 @@ function cellOf(part: Part, field: RuledField, plant: PlantIndex): string {
 function tableOf(kind: Kind, plant: PlantIndex): Table | null {
   const name = nameOf(kind)
   const parts = plant.ofKind(name) as readonly Part[]
-  const printed = fieldsOf(kind).filter((field) => field.prints)
-  if (parts.length === 0 || printed.length === 0) return null
+  // A particular that nobody entered of any of them has no column.
+  const printed = fieldsOf(kind).filter(
+    (field) => field.prints && (!field.on || parts.some((part) => !isOpenField(part, field))),
+  )
+  // Its tag alone is no table.
+  if (parts.length === 0 || printed.length < 2) return null
   const isFigure = ({ rule }: RuledField): boolean => rule.takes === 'number' || rule.isNumber
   const labelOf = ({ id, label, prints }: RuledField): string => {
     if (id === 'tag') return say('certificate.part')

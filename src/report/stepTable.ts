@@ -2,7 +2,7 @@
 import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Weather, weatherOf } from '@/core/pv/conditions'
-import { unitSpellings } from '@/core/quantity/unit'
+import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { answerVerdict } from '@/core/steps/checks'
@@ -19,6 +19,14 @@ export type Table = {
   title: string
   /** What holds for every row and is said once. */
   note?: string
+  /** The column that takes what room is left; the last where nothing is said. */
+  stretch?: number
+  /** The tests that it tells of, where it is not one of its own name. */
+  steps?: readonly string[]
+  /** It wants the paper on its side. */
+  wide?: boolean
+  /** Its readings stand in a row a part before; this is how each was taken. */
+  annex?: true
   columns: { label: string; align: 'left' | 'right' }[]
   rows: Cell[][]
 }
@@ -48,6 +56,42 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
   }
 }
 
+/** What follows from the plant alone, every check in one table; null where nothing is asked. */
+export function designTable(evaluation: Evaluation, facts: Facts): Table | null {
+  const own = evaluation.steps.filter((one) => !isRead(one.step))
+  if (own.length === 0) return null
+  const cell = (one: StepEvaluation): Cell[] => {
+    const rule = one.judgement?.rule ?? null
+    const decimals = decimalsOf(rule?.unit)
+    const written = rule ? ` ${unitSpellings[rule.unit].written}` : ''
+    const read = readCell(one, decimals)
+    return [
+      left(`${one.step.order} ${sayCode('step', `${one.step.id}.short`)}`),
+      left(one.part.data.tag),
+      { text: read ? `${read}${written}` : '–', align: 'right' },
+      { text: bandText(rule, decimals) ?? '–', align: 'right' },
+      { ...left(verdictWord(one.verdict, one.step)), verdict: one.verdict },
+      left(rowNotes(one, facts)),
+    ]
+  }
+  return {
+    id: 'design',
+    title: say('certificate.design'),
+    steps: [...new Set(own.map((one) => one.step.id))],
+    columns: (
+      [
+        ['certificate.test', 'left'],
+        ['certificate.part', 'left'],
+        ['certificate.comes-to', 'right'],
+        ['certificate.limits', 'right'],
+        ['certificate.verdict', 'left'],
+        ['certificate.notes', 'left'],
+      ] as const
+    ).map(([key, align]) => ({ label: say(key), align })),
+    rows: own.map(cell),
+  }
+}
+
 /** So many figures of a reading stand in columns of their own; more are told in words. */
 const MOST_FIGURES = 6
 
@@ -74,7 +118,7 @@ type Column = { label: string; align: 'left' | 'right'; cell(one: StepEvaluation
 function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, shared: readonly Slot[]): Column[] {
   const slots = slotsOf(step)
   const unit = own.find((one) => one.judgement?.rule)?.judgement?.rule?.unit
-  const decimals = unit ? (DECIMALS[unit] ?? 1) : 1
+  const decimals = decimalsOf(unit)
   const rules = own.map((one) => one.judgement?.rule ?? null).filter((rule) => rule !== null)
   const columns: Column[] = []
   const add = (label: string, align: Column['align'], text: (one: StepEvaluation) => string | null): void => {
@@ -119,7 +163,10 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   return columns
 }
 
-const DECIMALS: Record<string, number> = { A: 2, ohm: 2, W: 0, deg: 0 }
+const DECIMALS: Partial<Record<Unit, number>> = { A: 2, ohm: 2, W: 0, deg: 0 }
+/** Decimals of a figure that is printed beside others of its test. */
+export const decimalsOf = (unit: Unit | undefined): number => (unit ? (DECIMALS[unit] ?? 1) : 1)
+
 function readCell(one: StepEvaluation, decimals: number): string | null {
   const measured = one.judgement?.rule?.measured
   if (measured) return measured.whisker > 0 ? `${measured.text} ±${figure(measured.whisker, decimals)}` : measured.text

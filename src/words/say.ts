@@ -21,6 +21,7 @@ import type { guide } from './en/guide'
 import type { keys } from './en/keys'
 import { live } from './en/live'
 import type { office } from './en/office'
+import type { particulars } from './en/particulars'
 import type { people } from './en/people'
 import type { plant } from './en/plant'
 import type { plantDrawn } from './en/plantDrawn'
@@ -58,6 +59,7 @@ type Later = typeof ac &
   typeof guide &
   typeof keys &
   typeof office &
+  typeof particulars &
   typeof people &
   typeof plant &
   typeof plantDrawn &

@@ -27,4 +27,8 @@ export const current = z.number().positive().max(2000).nullable()
 export const area = z.number().min(0.5).max(400)
 /** A device made for a voltage and a current: a switch, a string fuse. */
 export const ratedSchema = z.strictObject({ ratedVoltage_V: voltage, rating_A: current })
+/** A few words of a plate, of a person, of a place: left away where nobody said. */
+export const wordsSchema = (longest: number) => z.string().trim().max(longest).optional()
+/** A day as 2026-03-07, null or left away where nobody said. */
+export const daySchema = z.iso.date().nullable().optional()
 export const phasesSchema = z.union([z.literal(1), z.literal(3)])

@@ -64,6 +64,9 @@ function curveFrom(samples: readonly FeedSample[]): SlotValue {
 
 type Answers = Record<string, SlotValue | string>
 
+/** Whose it is, who answers for it, and when it is looked at again. */
+type SiteParticulars = Partial<Omit<Extract<PartData, { kind: 'site' }>, 'kind' | 'tag'>>
+
 export class DemoJob {
   private readonly entries: object[] = []
   private readonly revisions = new Map<string, string>()
@@ -109,8 +112,14 @@ export class DemoJob {
   }
 
   /** @param place in open sea, for the places of the demo are nobody's; null where nobody entered it yet. */
-  site(partId: string, lowestTemperature_C: number, place: Place | null = OPEN_SEA): string {
-    return this.part(partId, { kind: 'site', tag: 'Site', lowestTemperature_C, highestCellTemperature_C: 70, ...place })
+  site(
+    partId: string,
+    lowestTemperature_C: number,
+    place: Place | null = OPEN_SEA,
+    particulars: SiteParticulars = {},
+  ): string {
+    const warmth = { lowestTemperature_C, highestCellTemperature_C: 70 }
+    return this.part(partId, { kind: 'site', tag: 'Site', ...warmth, ...place, ...particulars })
   }
 
   private conditions(): Conditions {

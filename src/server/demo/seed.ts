@@ -188,13 +188,24 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
     new Date(start),
   )
   const job = new DemoJob(db, jobId, visitId, kit, start)
-  const siteId = job.site(demoId(0x334), -5)
+  const siteId = job.site(demoId(0x334), -5, undefined, {
+    client: 'Trustees of Fernsea Chapel, Strand 1, Fernsea',
+    extent: 'Two strings of nine modules on the nave roof, their cables, inverter and its AC circuit up to the board.',
+    work: 'new',
+    departures: 'none',
+    designer: `${isolde.name}, Halewick Array Works`,
+    builder: 'Halewick Array Works',
+    installedOn: dayAfter(start, -1),
+    nextOn: dayAfter(start, 5 * 365),
+    callWhom: 'Halewick Array Works, 01632 960 118',
+  })
   const [rowId] = rowIds(1, 0x8800) as [string]
   job.part(arrayId, { kind: 'array', tag: 'Nave roof', tilt_deg: 40, azimuth_deg: 160, mounting: 'open-rack' })
   const strings = partIds(['none', 'none'], 0x8000, 9).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 9) }))
   for (const one of strings) job.part(one.id, one.data)
   job.part(rowId, { kind: 'row', tag: 'R1', arrayId, conductor: { length_m: 22, area_mm2: 6, joints: 3 } })
-  job.part(demoId(0x333), inverter)
+  const plate = { make: 'Tallowmere', model: 'TM-8', serial: 'TM8-0042117', rated_W: 8000 }
+  job.part(demoId(0x333), { ...inverter, ...plate })
   for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
   job.take('lead-null', siteId, { 'lead-set': { choice: 'reel-30' } })
   job.take('sensors', arrayId, { tilt: '40', azimuth: '158' })

@@ -107,39 +107,119 @@ const ruled = {
 }
 
 const SHORT_TABLE = 12
+/** A mark with the word of its verdict, and one with a figure. */
+const MARKED_WORD_WIDE = 78
+const MARKED_FIGURE_WIDE = 48
+
+const isSchedule = ({ id }: Table): boolean => id.startsWith('results-')
+
+/** Schedules first, all on their side where one of them is too wide to stand; then everything but the annex. */
+function mainTables({ tables }: Certificate): Content[] {
+  const schedules = tables.filter(isSchedule)
+  // Many figures in small print, and each row in one line as far as it goes.
+  const rest = tables.filter((table) => !isSchedule(table) && !table.annex).flatMap(tableOf)
+  if (!schedules.some(({ wide }) => wide)) return [...schedules.flatMap(tableOf), ...rest]
+  return [
+    turned(
+      'landscape',
+      schedules.flatMap((table) => tableOf({ ...table, wide: true })),
+    ),
+    turned('portrait', rest),
+  ]
+}
+
+/** On a new page of its own, which lies or stands. */
+const turned = (pageOrientation: 'landscape' | 'portrait', stack: Content[]): Content => ({
+  stack,
+  pageOrientation,
+  pageBreak: 'before',
+})
+
+function annexOf(certificate: Certificate): Content[] {
+  const tables = certificate.tables.filter(({ annex }) => annex)
+  if (tables.length === 0) return []
+  return [
+    { text: say('certificate.annex'), fontSize: 14, bold: true, color: INK, pageBreak: 'before' },
+    ...tables.flatMap(tableOf),
+  ]
+}
+
+/** The result in one sentence with its mark, how many of each verdict, and what must be known besides. */
+function resultOf({ result }: Certificate): Content {
+  const counts = result.counts.flatMap(({ verdict, count }): Content[] => [
+    { ...(mark(verdict) as object), width: 9 } as Content,
+    { text: `${count} ${say(`verdict.${verdict}`).toLowerCase()}`, width: 'auto' } as Content,
+  ])
+  return {
+    table: {
+      widths: ['*'],
+      body: [
+        [
+          {
+            stack: [
+              {
+                columns: [
+                  { ...(mark(result.verdict) as object), width: 14 } as Content,
+                  { text: result.sentence, bold: true, fontSize: 11, color: INK, width: '*' },
+                ],
+              },
+              { columns: counts, columnGap: 6, fontSize: 9, margin: [14, 3, 0, 0] },
+              ...result.besides.map((text): Content => ({ text, fontSize: 9, margin: [14, 2, 0, 0] })),
+            ],
+            margin: [0, 3, 0, 3],
+          },
+        ],
+      ],
+    },
+    layout: { ...ruled, paddingLeft: () => 6 } as never,
+    margin: [0, 10, 0, 0],
+  }
+}
+
+function ownerOf({ owner }: Certificate): Content[] {
+  return [
+    { text: owner.title, fontSize: 20, bold: true, color: INK, pageBreak: 'before' },
+    ...owner.blocks.map(
+      ({ title, lines, inOrder }): Content => ({
+        stack: [{ text: title, style: 'section' }, inOrder ? { ol: lines } : lines.length > 1 ? { ul: lines } : lines],
+        fontSize: 11,
+        lineHeight: 1.2,
+        unbreakable: true,
+      }),
+    ),
+  ]
+}
 
 function tableOf(table: Table): Content[] {
   const head: TableCell[] = table.columns.map((column) => ({
     text: column.label,
     alignment: column.align,
     color: GREY,
-    fontSize: 8,
+    fontSize: isSchedule(table) ? 6.5 : 8,
   }))
   const body: TableCell[][] = table.rows.map((row) =>
     row.map((cell): TableCell => {
       if (!cell.verdict) return { text: cell.text, alignment: cell.align }
+      if (cell.text === '') return mark(cell.verdict) as TableCell
       return {
         columns: [{ ...(mark(cell.verdict) as object), width: 12 } as Content, { text: cell.text, width: '*' }],
         columnGap: 2,
       }
     }),
   )
-  const widths = table.columns.map((column, k) =>
-    k === table.columns.length - 1
-      ? '*'
-      : table.rows.some((row) => row[k]?.verdict)
-        ? 78
-        : column.align === 'left' && k > 0
-          ? 'auto'
-          : 'auto',
-  )
+  const widths = table.columns.map((column, k) => {
+    if (k === (table.stretch ?? table.columns.length - 1)) return '*'
+    const marked = table.rows.flatMap((row) => (row[k]?.verdict ? [row[k].text] : []))
+    if (marked.length === 0 || marked.every((text) => text === '')) return 'auto'
+    return column.align === 'right' ? MARKED_FIGURE_WIDE : MARKED_WORD_WIDE
+  })
   const drawn: Content[] = [
     { text: table.title, style: 'section' },
     ...(table.note ? [{ text: table.note, fontSize: 8, color: GREY, margin: [0, 0, 0, 2] } as Content] : []),
     {
       table: { headerRows: 1, keepWithHeaderRows: 1, dontBreakRows: true, widths, body: [head, ...body] },
-      layout: ruled as never,
-      fontSize: 9,
+      layout: (isSchedule(table) ? { ...ruled, paddingRight: () => 4 } : ruled) as never,
+      fontSize: table.wide || isSchedule(table) ? 7.5 : 9,
     },
   ]
   // A short table stays on one page with its title; a long one breaks, and repeats its head.
@@ -177,17 +257,20 @@ function workingLine(line: WorkingLine, numbered: readonly SourceId[]): Content 
 }
 
 function signaturesOf(certificate: Certificate): Content[] {
-  const rows: TableCell[][] = certificate.signatures.map((one) => [
+  const rows: TableCell[][] = certificate.declarations.map((one) => [
     { text: one.role },
     { text: one.name, bold: true },
     { text: one.statement },
-    { text: one.fresh ? one.at : `${one.at} (${say('certificate.stale')})` },
+    one.at === null
+      ? { text: `\n${say('certificate.on-paper')}`, fontSize: 7, color: GREY }
+      : { text: one.fresh ? one.at : `${one.at} (${say('certificate.stale')})` },
   ])
-  if (rows.length === 0) rows.push([{ text: say('certificate.unsigned'), colSpan: 4 }, '', '', ''])
+  if (certificate.declarations.every(({ at }) => at === null))
+    rows.push([{ text: say('certificate.unsigned'), colSpan: 4 }, '', '', ''])
   return [
     { text: say('certificate.signatures'), style: 'section' },
     {
-      table: { widths: ['auto', 'auto', '*', 'auto'], dontBreakRows: true, body: rows },
+      table: { widths: ['auto', 'auto', '*', 105], dontBreakRows: true, body: rows },
       layout: ruled as never,
       fontSize: 9,
     },
@@ -336,6 +419,7 @@ export async function certificatePdf(
           { text: state, alignment: 'right', fontSize: 12, bold: true, color: INK },
         ],
       },
+      resultOf(certificate),
       {
         table: {
           widths: ['auto', '*'],
@@ -348,18 +432,20 @@ export async function certificatePdf(
         margin: [0, 10, 0, 0],
         fontSize: 9,
       },
-      ...certificate.tables.flatMap(tableOf),
-      ...drawingsOf(certificate),
+      ...signaturesOf(certificate),
       { text: say('certificate.remarks'), style: 'section' },
       certificate.remarks.length > 0
         ? { ul: certificate.remarks, fontSize: 9 }
         : { text: say('certificate.no-remarks'), fontSize: 9 },
+      ...mainTables(certificate),
+      ...drawingsOf(certificate),
       ...photosOf(certificate, pictures),
       ...tableOf(certificate.instruments),
       ...tableOf(certificate.limits),
-      ...signaturesOf(certificate),
       ...sealOf(certificate, seal),
       { stack: certificate.cautions, fontSize: 8, color: GREY, margin: [0, 10, 0, 0] },
+      ...ownerOf(certificate),
+      ...annexOf(certificate),
       ...workingOf(certificate),
     ],
     ...(seal

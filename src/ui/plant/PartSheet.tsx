@@ -1,11 +1,12 @@
 'use client'
-import { Button, Checkbox, Dropdown, Form as AntForm, InputNumber, Space } from 'antd'
+import { Button, Checkbox, Collapse, Dropdown, Form as AntForm, InputNumber, Space } from 'antd'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { type AddedKind, alikeTo, mayComeAt } from '@/core/plant/additions'
 import type { RuledField } from '@/core/plant/kinds'
 import { MILD_SITE } from '@/core/plant/kinds/site'
 import { valueAt } from '@/core/plant/missing'
 import type { Part, PartData } from '@/core/plant/part'
+import { isOpenField, particularsOf, sheetsOf } from '@/core/evaluation/particulars'
 import type { Evaluation } from '@/core/evaluation/types'
 import { partName, say } from '@/words/say'
 import { kindName } from './drawing/PlantDrawing'
@@ -101,6 +102,22 @@ export function PartSheet(props: Props) {
     }
   }
   const mild = mildOf(data)
+  const particulars = useMemo(() => particularsOf(part, sheetsOf(plant)), [part, plant])
+  const open = particulars.filter((field) => isOpenField(part, field)).length
+  const fieldOf = (field: RuledField) => (
+    <SheetField
+      key={field.id}
+      field={field}
+      part={part}
+      value={texts[field.id] ?? ''}
+      message={message?.field === field.id ? message.text : null}
+      plant={plant}
+      libraries={libraries}
+      onValue={(value) => setTexts((before) => ({ ...before, [field.id]: value }))}
+      onKeep={(value) => keep(field, value)}
+      onNewType={props.onNewType}
+    />
+  )
   return (
     <section className="part-sheet" aria-label={partName(part)} data-testid="part-sheet">
       <header>
@@ -115,21 +132,29 @@ export function PartSheet(props: Props) {
       {/* biome-ignore lint/a11y/noStaticElementInteractions: Escape and Enter of the fields inside */}
       <div ref={form} onKeyDown={onKey}>
         <AntForm layout="vertical" className="columns12" component="div" disabled={!canWrite}>
-          {fieldsOfKind(part.data.kind).map((field) => (
-            <SheetField
-              key={field.id}
-              field={field}
-              part={part}
-              value={texts[field.id] ?? ''}
-              message={message?.field === field.id ? message.text : null}
-              plant={plant}
-              libraries={libraries}
-              onValue={(value) => setTexts((before) => ({ ...before, [field.id]: value }))}
-              onKeep={(value) => keep(field, value)}
-              onNewType={props.onNewType}
-            />
-          ))}
+          {fieldsOfKind(part.data.kind)
+            .filter(({ on }) => !on)
+            .map(fieldOf)}
         </AntForm>
+        {particulars.length > 0 && (
+          <Collapse
+            ghost
+            size="small"
+            className="particulars"
+            defaultActiveKey={part.data.kind === 'site' ? ['all'] : []}
+            items={[
+              {
+                key: 'all',
+                label: open > 0 ? say('plant.for-the-record-open', { count: open }) : say('plant.for-the-record'),
+                children: (
+                  <AntForm layout="vertical" className="columns12" component="div" disabled={!canWrite}>
+                    {particulars.map(fieldOf)}
+                  </AntForm>
+                ),
+              },
+            ]}
+          />
+        )}
       </div>
       {canWrite && part.data.kind !== 'site' && <Multiply {...props} />}
       {canWrite && mild && (

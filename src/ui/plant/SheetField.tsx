@@ -6,10 +6,16 @@ import { nameable } from '@/core/plant/additions'
 import type { Part, PartKind } from '@/core/plant/part'
 import { compareTags } from '@/core/plant/projection'
 import type { PlantIndex } from '@/core/plant/plantIndex'
-import { say } from '@/words/say'
+import { hasWords, say, type WordKey } from '@/words/say'
 import { type Libraries, labelOf } from './partForm'
 import { optionText } from './optionText'
 import { typeFigures } from './typeFigures'
+
+/** What is open here is not “none”, only not written yet. */
+const WRITTEN: ReadonlySet<string> = new Set(['text', 'date'])
+/** Where a particular is read. */
+const hintOf = ({ label }: RuledField): string | undefined =>
+  hasWords(`plant.hint.${label}`) ? say(`plant.hint.${label}` as WordKey) : undefined
 
 /** Chosen to enter a new one of a library. */
 export const NEW_TYPE = 'new'
@@ -38,6 +44,7 @@ const units = /^(.*), (m|mm|mm²|A|V|Ω|kA|mA|°C|°)$/
 export function spanOf({ rule, id }: RuledField): number {
   if (rule.takes === 'library') return 12
   if (rule.takes === 'tag') return 3
+  if (rule.takes === 'date') return 6
   if (rule.takes === 'text') return id === 'input' || id === 'load.group' ? 4 : 9
   if (id.startsWith('fuse.')) return 4
   return 4
@@ -64,6 +71,7 @@ export function SheetField(props: Props) {
       htmlFor={id}
       validateStatus={message ? 'error' : ''}
       help={message ?? undefined}
+      extra={hintOf(field)}
       style={{ gridColumn: `span ${spanFor(field)}` }}
       className={props.value === '' && field.rule.optional ? 'open' : ''}
     >
@@ -103,9 +111,10 @@ function Well({
     <Input
       id={id}
       value={value}
+      type={field.rule.takes === 'date' ? 'date' : 'text'}
       inputMode={field.rule.takes === 'number' ? (field.rule.whole ? 'numeric' : 'decimal') : 'text'}
       suffix={unit || undefined}
-      placeholder={field.rule.optional && field.rule.takes !== 'text' ? say('plant.none') : undefined}
+      placeholder={field.rule.optional && !WRITTEN.has(field.rule.takes) ? say('plant.none') : undefined}
       aria-invalid={message ? true : undefined}
       data-testid={testId}
       onChange={(event) => onValue(event.target.value)}

@@ -8,6 +8,7 @@ import type { Near } from '@/core/plant/kinds/descriptor'
 import { valueAt } from '@/core/plant/missing'
 import { type Part, type PartData, type PartKind, partDataSchema } from '@/core/plant/part'
 import { say, type WordKey } from '@/words/say'
+import { z } from 'zod'
 
 export const labelOf = (field: { label: string }): string => say(`plant.${field.label}` as WordKey)
 export const fieldsOfKind = (kind: PartKind): readonly RuledField[] => fieldsOf(kindOf(kind))
@@ -132,9 +133,19 @@ function readTyped(field: RuledField, typed: string, libraries: Libraries): Read
       return { value: libraries[field.library!].find((one) => one.id === typed) }
     case 'number':
       return readNumber(field, typed)
+    case 'date':
+      return z.iso.date().safeParse(typed).success
+        ? { value: typed }
+        : { message: say('plant.not-a-day', { what: labelOf(field), typed: typed.slice(0, 20) }) }
     default:
-      return { value: typed }
+      return readWords(field, typed)
   }
+}
+
+function readWords(field: RuledField, typed: string): ReadTyped {
+  const { longest: most } = field.rule
+  if (most === null || typed.length <= most) return { value: typed }
+  return { message: say('plant.too-long', { what: labelOf(field), length: typed.length, most }) }
 }
 
 function readNumber(field: RuledField, typed: string): ReadTyped {

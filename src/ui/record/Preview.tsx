@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Alert, Button } from 'antd'
 import { useState } from 'react'
 import type { Certificate, Table } from '@/report/certificate'
 import { say } from '@/words/say'
@@ -55,6 +55,90 @@ function CertificateTable({ table }: { table: Table }) {
   )
 }
 
+/** How the whole came out, in one sentence, with how many of each verdict. */
+function ResultBand({ result }: { result: Certificate['result'] }) {
+  return (
+    <Alert
+      className="result"
+      type={ALERTS[result.verdict]}
+      showIcon
+      icon={<Mark verdict={result.verdict} size={24} />}
+      title={result.sentence}
+      description={
+        <>
+          <p className="counts">
+            {result.counts.map(({ verdict, count }) => (
+              <span key={verdict}>
+                <Mark verdict={verdict} size={16} named={false} /> {count} {say(`verdict.${verdict}`).toLowerCase()}
+              </span>
+            ))}
+          </p>
+          {result.besides.map((one) => (
+            <p key={one}>{one}</p>
+          ))}
+        </>
+      }
+      data-testid="result"
+    />
+  )
+}
+const ALERTS = {
+  within: 'success',
+  close: 'warning',
+  outside: 'error',
+  'not-yet': 'info',
+  'held-back': 'info',
+  'left-out': 'info',
+} as const
+
+/** Who answers for design, construction, inspection: on paper, or signed here. */
+function Declarations({ declarations }: Pick<Certificate, 'declarations'>) {
+  return (
+    <>
+      <h3>{say('certificate.signatures')}</h3>
+      <dl className="calc declared">
+        {declarations.map((one) => (
+          <div key={one.role} style={{ display: 'contents' }}>
+            <dt>{one.role}</dt>
+            <dd>
+              <b>{one.name}</b> {one.statement}{' '}
+              <span className="quiet">
+                {one.at === null
+                  ? say('certificate.on-paper')
+                  : one.fresh
+                    ? one.at
+                    : `${one.at} (${say('certificate.stale')})`}
+              </span>
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {declarations.every(({ at }) => at === null) && <p className="small">{say('certificate.unsigned')}</p>}
+    </>
+  )
+}
+
+function Owner({ owner }: Pick<Certificate, 'owner'>) {
+  return (
+    <section aria-label={owner.title} className="owner">
+      <h2>{owner.title}</h2>
+      {owner.blocks.map(({ title, lines, inOrder }) => {
+        const List = inOrder ? 'ol' : 'ul'
+        return (
+          <section key={title} aria-label={title}>
+            <h3>{title}</h3>
+            <List className="small">
+              {lines.map((one) => (
+                <li key={one}>{one}</li>
+              ))}
+            </List>
+          </section>
+        )
+      })}
+    </section>
+  )
+}
+
 /** The certificate as it stands, from the same sections as its print. */
 type Props = {
   certificate: Certificate
@@ -65,6 +149,7 @@ type Props = {
 
 export function Preview({ certificate, signed, photoAt }: Props) {
   const [sums, setSums] = useState(false)
+  const annex = certificate.tables.filter((table) => table.annex)
   return (
     <article className={`cert ${signed ? 'signed' : ''}`} aria-label={certificate.title}>
       <LetterheadLines {...certificate.company} />
@@ -78,6 +163,7 @@ export function Preview({ certificate, signed, photoAt }: Props) {
           <b>{certificate.issue ? say('certificate.issue', { issue: certificate.issue }) : say('record.draft')}</b>
         </div>
       </header>
+      <ResultBand result={certificate.result} />
       <dl className="calc" style={{ gridTemplateColumns: 'auto minmax(0, 1fr)', fontSize: 14, paddingTop: 8 }}>
         {certificate.particulars.map(([label, value]) => (
           <div key={label} style={{ display: 'contents' }}>
@@ -86,19 +172,7 @@ export function Preview({ certificate, signed, photoAt }: Props) {
           </div>
         ))}
       </dl>
-      {certificate.tables.map((table) => (
-        <CertificateTable key={table.id} table={table} />
-      ))}
-      {certificate.drawings.map(({ key, title, drawings }) => (
-        <section key={key} aria-label={title}>
-          <h3>{title}</h3>
-          <div className="drawings">
-            {drawings.map((one) => (
-              <Drawn key={one.name} drawing={one} />
-            ))}
-          </div>
-        </section>
-      ))}
+      <Declarations declarations={certificate.declarations} />
       <h3>{say('certificate.remarks')}</h3>
       {certificate.remarks.length === 0 ? (
         <p className="small">{say('certificate.no-remarks')}</p>
@@ -109,6 +183,21 @@ export function Preview({ certificate, signed, photoAt }: Props) {
           ))}
         </ul>
       )}
+      {certificate.tables
+        .filter(({ annex }) => !annex)
+        .map((table) => (
+          <CertificateTable key={table.id} table={table} />
+        ))}
+      {certificate.drawings.map(({ key, title, drawings }) => (
+        <section key={key} aria-label={title}>
+          <h3>{title}</h3>
+          <div className="drawings">
+            {drawings.map((one) => (
+              <Drawn key={one.name} drawing={one} />
+            ))}
+          </div>
+        </section>
+      ))}
       {certificate.photos.length > 0 && (
         <>
           <h3>{say('certificate.photos')}</h3>
@@ -125,8 +214,13 @@ export function Preview({ certificate, signed, photoAt }: Props) {
           </div>
         </>
       )}
-      <CertificateTable table={certificate.limits} />
       <CertificateTable table={certificate.instruments} />
+      <CertificateTable table={certificate.limits} />
+      <Owner owner={certificate.owner} />
+      {annex.length > 0 && <h2>{say('certificate.annex')}</h2>}
+      {annex.map((table) => (
+        <CertificateTable key={table.id} table={table} />
+      ))}
       <details style={{ paddingTop: 12 }} onToggle={(event) => setSums(event.currentTarget.open)}>
         <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 'var(--w-strong)' as never }}>
           {say('certificate.working')}

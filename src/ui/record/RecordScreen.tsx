@@ -111,7 +111,9 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         </div>
         {certificate.tables.map((table) => (
           <div className="grp" key={table.id}>
-            <TableMark own={evaluation.steps.filter((one) => one.step.id === table.id)} />
+            <TableMark
+              own={evaluation.steps.filter((one) => table.steps?.includes(one.step.id) ?? one.step.id === table.id)}
+            />
             <b>{table.title}</b>
             <i>{table.rows.length === 1 ? say('record.line') : say('record.lines', { count: table.rows.length })}</i>
           </div>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, phasesSchema, tagSchema } from '../basics'
+import { idSchema, phasesSchema, tagSchema, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 const schema = z.strictObject({
@@ -12,6 +12,9 @@ const schema = z.strictObject({
   supplyId: idSchema.nullable().optional(),
   /** How many come in; null or left away where it is the supply's own. */
   phases: phasesSchema.nullable().optional(),
+  /** Where it hangs, and the maker's mark. */
+  place: wordsSchema(60),
+  make: wordsSchema(60),
 })
 
 export const board: PartDescriptor<typeof schema> = {
@@ -25,6 +28,8 @@ export const board: PartDescriptor<typeof schema> = {
     { id: 'boardId', label: 'fed-from', names: { kind: 'board', else: 'none' } },
     { id: 'supplyId', label: 'supply-of', names: { kind: 'supply', else: 'only' } },
     { id: 'phases', label: 'phases' },
+    { id: 'place', label: 'board-place', on: ['electrical'] },
+    { id: 'make', label: 'board-make', on: ['electrical'] },
   ],
   blank: (tag, { boardId, phases = 1 }) => ({ kind: 'board', tag, name: '', boardId, phases }),
 }

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { circuitRoles, deviceTypes } from '../../loop/maxZs'
-import { area, idSchema, phasesSchema, tagSchema } from '../basics'
+import { area, idSchema, phasesSchema, tagSchema, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const circuitLayouts = ['radial', 'ring'] as const
+/** How a cable lies: in a wall, in conduit, clipped, in free air, in the ground. Source: IEC 60364-5-52 table A.52.3 (from memory). */
+export const referenceMethods = ['A', 'B', 'C', 'D', 'E', 'F', 'G'] as const
 export const rcdPurposes = ['additional', 'faults'] as const
 const schema = z.strictObject({
   kind: z.literal('circuit'),
@@ -34,6 +36,10 @@ const schema = z.strictObject({
   design_A: z.number().positive().max(2000).nullable().optional(),
   /** It feeds lamps: they may lose less than other uses. */
   lighting: z.boolean().nullable().optional(),
+  /** What kind of cable it is, how it lies, and how many points it serves. */
+  wiring: wordsSchema(40),
+  method: z.enum(referenceMethods).nullable().optional(),
+  points: z.number().int().min(1).max(999).nullable().optional(),
 })
 type Circuit = z.infer<typeof schema>
 
@@ -62,6 +68,9 @@ export const circuit: PartDescriptor<typeof schema> = {
     { id: 'cable_A', label: 'cable-carries' },
     { id: 'design_A', label: 'design-current' },
     { id: 'lighting', label: 'circuit-uses', yesNo: ['lighting', 'other-uses'] },
+    { id: 'wiring', label: 'wiring', on: ['electrical'], prints: true },
+    { id: 'method', label: 'reference-method', on: ['electrical'], prints: true },
+    { id: 'points', label: 'points-served', on: ['electrical'], prints: true },
   ],
   blank: (tag, { boardId, like }) =>
     like

@@ -23,9 +23,14 @@ export type PartField = {
   library?: Library
   /** A test or the design check waits for it: a part that lacks it is drawn in pencil. */
   wanted?: true
+  /** A particular: no test waits for it, and the sheets that print it ask for it before somebody signs. */
+  on?: readonly Sheet[]
   /** Printed on the certificate's table of such parts: by its own label, or by another and with what follows it. */
   prints?: true | { label?: string; with?: string }
 }
+
+/** What a record is made of, by the side of the plant: each stands alone where there is only the one. */
+export type Sheet = 'pv' | 'electrical'
 
 /** Where a new part belongs before anybody says so, and what it is like. */
 export type Near = { arrayId: string | null; boardId: string | null; phases?: 1 | 3; like?: object | null }
@@ -53,7 +58,7 @@ export const kindIn = (schema: Schema): string => schema.shape.kind.value
 
 /** What a field takes, as its schema says. */
 export type FieldRule = {
-  takes: 'tag' | 'text' | 'number' | 'choice' | 'yes-no' | 'part' | 'library'
+  takes: 'tag' | 'text' | 'date' | 'number' | 'choice' | 'yes-no' | 'part' | 'library'
   optional: boolean
   /** What a text that was left away is in the data. */
   empty: '' | null
@@ -63,6 +68,8 @@ export type FieldRule = {
   whole: boolean
   least: number | null
   most: number | null
+  /** So many characters a text may have, null where it is no text. */
+  longest: number | null
   /** The bound itself is outside. */
   above: boolean
   below: boolean
@@ -76,6 +83,7 @@ type Json = {
   anyOf?: Json[]
   minimum?: number
   maximum?: number
+  maxLength?: number
   exclusiveMinimum?: number
   exclusiveMaximum?: number
 }
@@ -100,6 +108,7 @@ function takesOf({ id, names, library }: PartField, known: readonly Json[], isOf
   if (names) return 'part'
   if (isAny('boolean')) return 'yes-no'
   if (isOffered) return 'choice'
+  if (known.some(({ format }) => format === 'date')) return 'date'
   return isAny('number', 'integer') ? 'number' : 'text'
 }
 
@@ -123,6 +132,7 @@ export function ruleOf({ schema }: Pick<PartDescriptor<Schema>, 'schema'>, field
     whole: number !== undefined && isOf(number, 'integer'),
     least: number?.minimum ?? number?.exclusiveMinimum ?? null,
     most: number?.maximum ?? number?.exclusiveMaximum ?? null,
+    longest: known.find(({ maxLength }) => maxLength !== undefined)?.maxLength ?? null,
     above: number?.exclusiveMinimum !== undefined,
     below: number?.exclusiveMaximum !== undefined,
   }

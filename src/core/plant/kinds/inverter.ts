@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { current, idSchema, tagSchema, voltage } from '../basics'
+import { current, idSchema, tagSchema, voltage, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 const schema = z.strictObject({
@@ -12,6 +12,11 @@ const schema = z.strictObject({
   maxShortCircuit_A: current.optional(),
   /** The circuit that it feeds; nothing is switched on before that one was proved. */
   circuitId: idSchema.nullable().optional(),
+  make: wordsSchema(60),
+  model: wordsSchema(60),
+  serial: wordsSchema(60),
+  /** What it gives to the AC side. */
+  rated_W: z.number().positive().max(1e7).nullable().optional(),
 })
 
 export const inverter: PartDescriptor<typeof schema> = {
@@ -20,12 +25,16 @@ export const inverter: PartDescriptor<typeof schema> = {
   station: 'inverter',
   prefix: 'INV',
   fields: [
-    { id: 'tag', label: 'tag' },
+    { id: 'tag', label: 'tag', prints: true },
     { id: 'maxInput_V', label: 'inverter-voltage', wanted: true },
     { id: 'trackerMin_V', label: 'tracker-from', wanted: true },
     { id: 'trackerMax_V', label: 'tracker-to', wanted: true },
     { id: 'maxShortCircuit_A', label: 'inverter-current', wanted: true },
     { id: 'circuitId', label: 'inverter-circuit', names: { kind: 'circuit', else: 'none' } },
+    { id: 'make', label: 'inverter-make', on: ['pv'], prints: true },
+    { id: 'model', label: 'inverter-model', on: ['pv'], prints: true },
+    { id: 'serial', label: 'serial', on: ['pv'], prints: true },
+    { id: 'rated_W', label: 'inverter-rated', on: ['pv'], prints: true },
   ],
   blank: (tag) => ({ kind: 'inverter', tag, maxInput_V: null }),
 }

@@ -1,0 +1,10 @@
+import { spoken } from '@/words/language'
+
+/** A day such as 2026-03-07 as it is written everywhere in print. */
+export const dayWords = (day: string): string =>
+  new Intl.DateTimeFormat(spoken().locale, {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }).format(new Date(`${day}T00:00:00Z`))

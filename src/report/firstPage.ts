@@ -1,0 +1,108 @@
+/** The first page: what was tested and how it came out in one sentence, and who answers for it. */
+import { lackingParticulars, particularsOf, sheetsOf, strangeDays } from '@/core/evaluation/particulars'
+import { summaryOf } from '@/core/evaluation/summary'
+import type { Evaluation } from '@/core/evaluation/types'
+import { valueAt } from '@/core/plant/missing'
+import type { Part } from '@/core/plant/part'
+import { type Verdict, verdicts } from '@/core/verdict/verdict'
+import { hasWords, partName, say, sayCode, sayFinding, type WordKey } from '@/words/say'
+import { dayWords } from './dayWords'
+import { left, type Table } from './stepTable'
+
+export type Result = {
+  verdict: Verdict
+  sentence: string
+  /** How many of each verdict there are, the grave ones first; none of which there is none. */
+  counts: { verdict: Verdict; count: number }[]
+  /** What must be known besides: open snags, what was gone on without, simulated readings. */
+  besides: string[]
+}
+
+/** The result of the whole in one sentence with its marks. */
+export function resultOf(evaluation: Evaluation): Result {
+  const { verdict, counts, asked, open, snags, overridden, simulated } = summaryOf(evaluation)
+  const figures = { asked, open, outside: counts.outside, close: counts.close, within: counts.within }
+  const besides: string[] = []
+  if (snags > 0) besides.push(say('result.snags', { count: snags }))
+  if (overridden > 0) besides.push(say('result.overridden', { count: overridden }))
+  if (simulated > 0) besides.push(say('result.simulated', { count: simulated }))
+  return {
+    verdict,
+    sentence: say(`result.${verdict}` as WordKey, figures),
+    counts: verdicts.map((one) => ({ verdict: one, count: counts[one] })).filter(({ count }) => count > 0),
+    besides,
+  }
+}
+
+const plate = (value: unknown): string =>
+  hasWords(`plate-option.${value}`) ? sayCode('plate-option', String(value)) : String(value)
+
+/** Particulars of a part that somebody entered, by their names. */
+function enteredOf(part: Part, evaluation: Evaluation): [string, string][] {
+  return particularsOf(part, sheetsOf(evaluation.plant)).flatMap(({ id, label, prints, rule }): [string, string][] => {
+    const value = valueAt(part.data, id)
+    if (prints || value === null || value === '') return []
+    const text = rule.takes === 'date' ? dayWords(String(value)) : plate(value)
+    return [[say(`plant.${label}` as WordKey), text]]
+  })
+}
+
+/** Of the site, on the first page; who designed and built it is declared there, and whom to call stands on the owner's. */
+export function siteParticulars(evaluation: Evaluation): [string, string][] {
+  const site = [...evaluation.plant.parts.values()].find((part) => part.data.kind === 'site' && !part.retired)
+  if (!site || site.data.kind !== 'site') return []
+  const elsewhere = new Set([say('plant.designer'), say('plant.builder'), say('plant.call-whom')])
+  return enteredOf(site, evaluation).filter(([label]) => !elsewhere.has(label))
+}
+
+/** Of supply, boards and what else is told field by field, and what nobody entered; null where there is nothing to say. */
+export function particularsTable(evaluation: Evaluation, dayOf: (at_ms: number) => string): Table | null {
+  const rows = [...evaluation.plant.parts.values()]
+    .filter((part) => !part.retired && part.data.kind !== 'site')
+    .flatMap((part) => enteredOf(part, evaluation).map(([label, value]) => [partName(part), label, value]))
+  const lacking = lackingParticulars(evaluation).map(({ part, fields }) => [
+    partName(part),
+    say('certificate.not-entered'),
+    fields.map(({ label }) => say(`plant.${label}` as WordKey)).join('; '),
+  ])
+  const strange = strangeDays(evaluation, dayOf).map((finding) => ['', say('certificate.strange'), sayFinding(finding)])
+  const all = [...rows, ...lacking, ...strange]
+  if (all.length === 0) return null
+  return {
+    id: 'particulars',
+    title: say('certificate.particulars'),
+    columns: [say('certificate.part'), say('certificate.what'), say('certificate.entered')].map((label) => ({
+      label,
+      align: 'left',
+    })),
+    rows: all.map((cells) => cells.map(left)),
+  }
+}
+
+export type Declaration = {
+  role: string
+  name: string
+  statement: string
+  /** When it was signed here; null where it is to be signed on paper, or was not. */
+  at: string | null
+  fresh: boolean
+}
+
+/** Design and construction as they were entered, to be signed on paper; inspection as it was signed here. */
+export function declarationsOf(evaluation: Evaluation, instant: (at: string) => string): Declaration[] {
+  const site = evaluation.plant.site?.data
+  const paper = (['designer', 'builder'] as const).flatMap((who): Declaration[] => {
+    const name = site?.[who]
+    return name ? [{ role: say(`plant.${who}`), name, statement: say(`declare.${who}`), at: null, fresh: true }] : []
+  })
+  const signed = evaluation.signatures.map(
+    (one): Declaration => ({
+      role: say(`sign.role.${one.role}`),
+      name: one.printedName,
+      statement: one.statement,
+      at: instant(one.at),
+      fresh: one.fresh,
+    }),
+  )
+  return [...paper, ...signed]
+}

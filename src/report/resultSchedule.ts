@@ -1,0 +1,152 @@
+/** A row a part with all that was read of it: what an assessor looks at first. The tables test by test are its annex. */
+import '@/words/plant'
+import { isOnlyOffered } from '@/core/evaluation/hunts'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Part, PartKind } from '@/core/plant/part'
+import { unitSpellings } from '@/core/quantity/unit'
+import { isChecklist, isRead, mainSlot, type AnyStep } from '@/core/steps/step'
+import type { RuleData } from '@/core/verdict/judgement'
+import { worst } from '@/core/verdict/verdict'
+import { readingText, verdictWord } from '@/words/reading'
+import { figure, say, sayCode, type WordKey } from '@/words/say'
+import { type Cell, decimalsOf, left, type Table } from './stepTable'
+
+/** Kinds of part of which a plant has many: one row each. */
+export const inRows: readonly PartKind[] = ['string', 'circuit', 'rcd']
+
+type Column = { label: string; align: 'left' | 'right'; cell(part: Part): Cell }
+
+/** What a part is told by, besides its tag. */
+function toldBy({ data }: Part): string {
+  switch (data.kind) {
+    case 'string':
+      return `${data.modulesInSeries} × ${data.moduleType.name}`
+    case 'circuit':
+      return [data.feeds, data.rating_A === null ? '' : `${data.device ?? ''}${data.rating_A}`]
+        .filter(Boolean)
+        .join(', ')
+    case 'rcd':
+      return say('certificate.rcd-told', { type: data.type, rated_mA: data.rated_mA })
+    default:
+      return ''
+  }
+}
+
+/** Schedules of results: of the kinds that are told in rows, as far as the plant has any. */
+export const resultSchedules = (evaluation: Evaluation, steps: readonly AnyStep[]): Table[] =>
+  inRows.flatMap((kind) => {
+    const parts = evaluation.plant.ofKind(kind) as readonly Part[]
+    const own = steps.filter((step) => step.appliesTo === kind)
+    return parts.length > 0 && own.length > 0 ? [scheduleOf(kind, parts, own, evaluation)] : []
+  })
+
+function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyStep[], evaluation: Evaluation): Table {
+  const at = (step: AnyStep, part: Part) => evaluation.byKey.get(`${step.id}:${part.id}`) ?? null
+  const columns: Column[] = [
+    { label: say('certificate.part'), align: 'left', cell: (part) => left(part.data.tag) },
+    { label: say('certificate.told'), align: 'left', cell: (part) => left(toldBy(part)) },
+    ...steps.flatMap((step) =>
+      columnsOf(
+        step,
+        parts.map((part) => at(step, part)),
+        (part) => at(step, part),
+      ),
+    ),
+    {
+      label: say('certificate.verdict'),
+      align: 'left',
+      cell: (part) => verdictOf(steps.map((step) => at(step, part))),
+    },
+  ]
+  return {
+    id: `results-${kind}`,
+    title: say(`certificate.results.${kind}` as WordKey),
+    stretch: 1,
+    wide: columns.length > MOST_UPRIGHT,
+    columns: columns.map(({ label, align }) => ({ label, align })),
+    rows: parts.map((part) => columns.map(({ cell }) => cell(part))),
+  }
+}
+
+/** More columns than these want the paper on its side. */
+const MOST_UPRIGHT = 16
+
+/** A test in one part's row: figures in columns of their own, answers and lists by their mark. */
+function columnsOf(
+  step: AnyStep,
+  own: readonly (StepEvaluation | null)[],
+  at: (part: Part) => StepEvaluation | null,
+): Column[] {
+  if (own.every((one) => one === null || isOnlyOffered(one))) return []
+  const short = sayCode('step', `${step.id}.short`)
+  const kind = isRead(step) ? mainSlot(step)?.kind : null
+  if (!isRead(step) || isChecklist(step) || (kind !== 'number' && kind !== 'curve' && step.stands !== 'highest'))
+    return [{ label: short, align: 'left', cell: (part) => marked(at(part)) }]
+  const rules = own.flatMap((one) => one?.judgement?.rule ?? [])
+  const unit = rules[0]?.unit
+  const written = unit ? unitSpellings[unit].written : ''
+  const decimals = decimalsOf(unit)
+  const right = (label: string, text: (one: StepEvaluation) => string | null): Column => ({
+    label,
+    align: 'right',
+    cell: (part) => {
+      const one = at(part)
+      return { text: (one && text(one)) ?? '–', align: 'right' }
+    },
+  })
+  const rule = (one: StepEvaluation): RuleData | null => one.judgement?.rule ?? null
+  const columns: Column[] = []
+  if (rules.some(({ expected }) => expected))
+    columns.push(
+      right(say('certificate.expected'), (one) => {
+        const expected = rule(one)?.expected
+        return expected ? figure(expected.value, decimals) : null
+      }),
+    )
+  if (!rules.some(({ expected }) => expected) && isOneSided(rules))
+    columns.push(
+      right(say('certificate.greatest'), (one) => {
+        const high = rule(one)?.band.high
+        return high === null || high === undefined ? null : figure(high, decimals)
+      }),
+    )
+  columns.push({
+    label: written ? `${short}, ${written}` : short,
+    align: 'right',
+    cell: (part) => readOf(at(part)),
+  })
+  if (own.some((one) => one?.judgement?.referred))
+    columns.push(
+      right(say('certificate.at-stc'), (one) => {
+        const referred = one.judgement?.referred
+        return referred ? figure(referred.value, decimals) : null
+      }),
+    )
+  return columns
+}
+
+/** Each has a most, and not all of them the same: a loop by its own device. */
+const isOneSided = (rules: readonly RuleData[]): boolean =>
+  rules.length > 0 &&
+  rules.every(({ band }) => band.low === null && band.high !== null) &&
+  new Set(rules.map(({ band }) => band.high)).size > 1
+
+/** What was read, with the mark of whatever is not plainly within. */
+function readOf(one: StepEvaluation | null): Cell {
+  if (!one) return { text: '–', align: 'right' }
+  const text =
+    one.judgement?.rule?.measured?.text ?? (one.counting ? readingText(one.step, one.counting.entry.body) : '')
+  return one.verdict === 'within'
+    ? { text: text || '–', align: 'right' }
+    : { text, align: 'right', verdict: one.verdict }
+}
+
+const marked = (one: StepEvaluation | null): Cell =>
+  one ? { text: '', align: 'left', verdict: one.verdict } : left('–')
+
+function verdictOf(own: readonly (StepEvaluation | null)[]): Cell {
+  const there = own.flatMap((one) => (one && !isOnlyOffered(one) ? [one] : []))
+  const verdict = worst(there.map((one) => one.verdict))
+  const worstOf = there.find((one) => one.verdict === verdict)
+  return { ...left(worstOf ? verdictWord(verdict, worstOf.step) : ''), verdict }
+}
