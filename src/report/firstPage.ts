@@ -55,15 +55,34 @@ export function siteParticulars(evaluation: Evaluation): [string, string][] {
   return enteredOf(site, evaluation).filter(([label]) => !elsewhere.has(label))
 }
 
+/** What nobody entered: parts of a kind that lack the same are told together. */
+function lackingTogether(evaluation: Evaluation): { parts: string; fields: string }[] {
+  const alike = new Map<string, Part[]>()
+  for (const { part, fields } of lackingParticulars(evaluation)) {
+    const key = [part.data.kind, ...fields.map(({ id }) => id)].join()
+    alike.set(key, [...(alike.get(key) ?? []), part])
+  }
+  const all = lackingParticulars(evaluation)
+  return [...alike.values()].map((parts) => {
+    const { fields } = all.find(({ part }) => part === parts[0])!
+    const [first, ...rest] = parts
+    const tags = rest.map(({ data }) => data.tag)
+    return {
+      parts: [partName(first!), ...tags].join(', '),
+      fields: fields.map(({ label }) => say(`plant.${label}` as WordKey)).join('; '),
+    }
+  })
+}
+
 /** Of supply, boards and what else is told field by field, and what nobody entered; null where there is nothing to say. */
 export function particularsTable(evaluation: Evaluation, dayOf: (at_ms: number) => string): Table | null {
   const rows = [...evaluation.plant.parts.values()]
     .filter((part) => !part.retired && part.data.kind !== 'site')
     .flatMap((part) => enteredOf(part, evaluation).map(([label, value]) => [partName(part), label, value]))
-  const lacking = lackingParticulars(evaluation).map(({ part, fields }) => [
-    partName(part),
+  const lacking = lackingTogether(evaluation).map(({ parts, fields }) => [
+    parts,
     say('certificate.not-entered'),
-    fields.map(({ label }) => say(`plant.${label}` as WordKey)).join('; '),
+    fields,
   ])
   const strange = strangeDays(evaluation, dayOf).map((finding) => ['', say('certificate.strange'), sayFinding(finding)])
   const all = [...rows, ...lacking, ...strange]

@@ -103,7 +103,7 @@ function columnsOf(
         return expected ? figure(expected.value, decimals) : null
       }),
     )
-  if (!rules.some(({ expected }) => expected) && isOneSided(rules))
+  if (isOneSided(rules))
     columns.push(
       right(say('certificate.greatest'), (one) => {
         const high = rule(one)?.band.high

@@ -7,6 +7,7 @@ import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { printed } from '@/look/tokens'
 import { type Certificate, sourceLine, type Table } from '@/report/certificate'
+import { Printable } from './printable'
 import { type Drawing, svgOf } from '@/report/drawing/node'
 import { resultText, say, sayCode } from '@/words/say'
 
@@ -217,7 +218,7 @@ function tableOf(table: Table): Content[] {
     { text: table.title, style: 'section' },
     ...(table.note ? [{ text: table.note, fontSize: 8, color: GREY, margin: [0, 0, 0, 2] } as Content] : []),
     {
-      table: { headerRows: 1, keepWithHeaderRows: 1, dontBreakRows: true, widths, body: [head, ...body] },
+      table: { headerRows: 1, keepWithHeaderRows: 3, dontBreakRows: true, widths, body: [head, ...body] },
       layout: (isSchedule(table) ? { ...ruled, paddingRight: () => 4 } : ruled) as never,
       fontSize: table.wide || isSchedule(table) ? 7.5 : 9,
     },
@@ -270,7 +271,7 @@ function signaturesOf(certificate: Certificate): Content[] {
   return [
     { text: say('certificate.signatures'), style: 'section' },
     {
-      table: { widths: ['auto', 'auto', '*', 105], dontBreakRows: true, body: rows },
+      table: { widths: [74, 110, '*', 100], dontBreakRows: true, body: rows },
       layout: ruled as never,
       fontSize: 9,
     },
@@ -386,11 +387,14 @@ const linesOf = (text: string): string[] => text.split('\n').filter((one) => one
 
 /** Draws a certificate with its pictures; the sealed data are attached inside the file. */
 export async function certificatePdf(
-  certificate: Certificate,
+  written: Certificate,
   seal: SealLines | null,
   pictures: ReadonlyMap<string, Buffer> = new Map(),
 ): Promise<Buffer> {
   prepare()
+  const printable = new Printable(regular)
+  const certificate = printable.all(written)
+  if (printable.lost) certificate.cautions.push(say('certificate.unprinted'))
   const state = certificate.issue ? say('certificate.issue', { issue: certificate.issue }) : say('certificate.draft')
   const subject = certificate.particulars[0]?.[1] ?? ''
   const definition: TDocumentDefinitions = {

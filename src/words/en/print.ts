@@ -101,7 +101,7 @@ export const print = {
   'certificate.instrument': 'Instrument',
   'certificate.calibration': 'Calibration until',
   'certificate.working': 'Working of every value',
-  'certificate.signatures': 'Signatures',
+  'certificate.signatures': 'Declarations and signatures',
   'certificate.unsigned': 'not signed',
   'certificate.stale': 'signed before the last change',
   'certificate.draft': 'Draft: not sealed, not signed off',
@@ -113,6 +113,8 @@ export const print = {
     'The sealed data are attached to this file as {file}. Check them with: upstand verify-seal FILE',
   'certificate.verify-how':
     'Or without Upstand: “record” as canonical JSON (RFC 8785) has the SHA-256 above; “seal” without publicKey and signature, in the same form, is what the Ed25519 signature covers; the SHA-256 of publicKey (base64, SPKI) is the signing key above.',
+  'certificate.unprinted':
+    'Signs that this print has no letter for stand as “?”; the sealed data have them as they were typed.',
   'certificate.page': 'Page {page} of {pages}',
   'certificate.recalled':
     '* Clause and figure were written from memory and have not been compared with the document yet.',
