@@ -11,6 +11,7 @@ import { evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import { allCauses } from '@/core/evaluation/allCauses'
 import { limitsUsed } from '@/core/evaluation/limitsUsed'
 import { isOnlyOffered } from '@/core/evaluation/hunts'
+import { reviewOf } from '@/core/evaluation/review'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import { bareLetterhead, type Letterhead } from '@/core/record/company'
@@ -23,6 +24,7 @@ import { stepsOf } from '@/core/steps'
 import { isRead, mainSlot, NOTHING_READ } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
+import { reviewTitle } from '@/words/review'
 import { sourceName } from '@/words/sourceName'
 import { dayWords } from './dayWords'
 import { compareDrawings, compareTables } from './compareTable'
@@ -248,6 +250,13 @@ function remarks(facts: Facts, evaluation: Evaluation): string[] {
       )
     }
   }
+  const names = new Map(
+    reviewOf(evaluation, (at) => dayIn(at, facts.job.timeZone)).map((item) => [item.id, reviewTitle(item)]),
+  )
+  // What is no matter any more was said of something that has been put right since.
+  for (const { printedName: who, review } of evaluation.signatures)
+    for (const { of, text } of review)
+      if (text && names.has(of)) list.push(say('certificate.said', { what: names.get(of)!, text, who }))
   for (const entry of facts.entries) {
     if (!isKind(entry, 'regime-move')) continue
     const who = facts.people.find((person) => person.id === entry.personId)?.name ?? ''

@@ -1,6 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { allSent, openBrowser, pageOf, sees, waitForVerdict } from '../support/browser'
+import { reviewedByKeys } from '../support/commission'
 import { demo } from '../support/server'
 
 let browser: Browser
@@ -104,8 +105,8 @@ describe('the story by keyboard alone', () => {
     await sees(page, 'Before you can seal')
     await tabTo(page, 'Sign', (element) => element.getAttribute('data-testid') === 'sign-tested')
     await page.keyboard.press('Enter')
-    await page.waitForSelector('[role=dialog] input')
-    await focusOn(page, 'INPUT')
+    await page.waitForSelector('[data-testid=sign-name]')
+    await reviewedByKeys(page)
     await page.keyboard.type('Tam Brackley')
     await page.keyboard.press('Enter')
     await sees(page, 'Signed as tested')

@@ -12,6 +12,7 @@ import {
   tickAll,
   waitForVerdict,
 } from '../support/browser'
+import { reviewed } from '../support/commission'
 import { attachmentOf } from '../support/pdfAttachment'
 import { base, cookieOf, demo, knock } from '../support/server'
 
@@ -57,8 +58,13 @@ describe('from the day’s jobs to a sealed certificate', () => {
     await press(page, 'Record')
     await sees(page, 'Before you can seal')
     await pressId(page, 'sign-tested')
-    await page.waitForSelector('[role=dialog] input')
-    await page.type('[role=dialog] input', 'Tam Brackley')
+    await page.waitForSelector('[data-testid=sign-name]')
+    // What is not plainly within wants words or a look first.
+    await page.type('[data-testid=sign-name]', 'Tam Brackley')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('[role=dialog] .said.bad')
+    await reviewed(page)
+    await page.focus('[data-testid=sign-name]')
     await page.keyboard.press('Enter')
     await sees(page, 'Signed as tested')
     await allSent(page)
@@ -66,8 +72,10 @@ describe('from the day’s jobs to a sealed certificate', () => {
 
     const office = await pageOf(browser, 'supervisor', `/job#${demo.job.open}/record`)
     await pressId(office, 'sign-checked')
-    await office.waitForSelector('[role=dialog] input')
-    await office.type('[role=dialog] input', 'Isolde Marrow')
+    await office.waitForSelector('[data-testid=sign-name]')
+    await sees(office, 'Tam Brackley said: as found')
+    await reviewed(office)
+    await office.type('[data-testid=sign-name]', 'Isolde Marrow')
     await office.keyboard.press('Enter')
     await sees(office, 'Signed as checked')
     await pressId(office, 'seal')

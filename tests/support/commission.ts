@@ -256,11 +256,37 @@ export const byTouch = (page: Page): Hands => ({
   },
 })
 
+/** Says a few words of what is grave and ticks what is only to be looked at, before signing. */
+export async function reviewed(page: Page): Promise<void> {
+  for (const box of await page.$$('[data-testid=review] input[type=checkbox]')) await box.click()
+  for (const words of await page.$$('[data-testid=review] input:not([type=checkbox])')) await words.type('as found')
+}
+
+/** The same by keyboard alone, from where the dialog opens to the field of the name. */
+export async function reviewedByKeys(page: Page): Promise<void> {
+  const focused = () =>
+    page.evaluate(() => {
+      const one = document.activeElement as HTMLInputElement
+      const inList = one.closest('[data-testid=review]') !== null && one.tagName === 'INPUT'
+      const type = one.type === 'checkbox' ? 'tick' : 'words'
+      return one.dataset.testid === 'sign-name' ? 'name' : inList ? type : 'other'
+    })
+  for (let tabs = 0; tabs < 200; tabs++) {
+    const on = await focused()
+    if (on === 'name') return
+    if (on === 'tick') await page.keyboard.press('Space')
+    if (on === 'words') await page.keyboard.type('as found')
+    await page.keyboard.press('Tab')
+  }
+  throw new Error('reviewedByKeys: expected to come to the name')
+}
+
 /** Signs the record as tested. */
 export async function signed(page: Page): Promise<void> {
   await pressId(page, 'sign-tested')
-  await page.waitForSelector('[role=dialog] input')
-  await page.type('[role=dialog] input', 'Tam Brackley')
+  await page.waitForSelector('[data-testid=sign-name]')
+  await reviewed(page)
+  await page.type('[data-testid=sign-name]', 'Tam Brackley')
   await page.keyboard.press('Enter')
   await sees(page, 'Signed as tested')
   await allSent(page)

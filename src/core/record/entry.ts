@@ -121,6 +121,11 @@ const bodies = [
     printedName: z.string().trim().min(2).max(80),
     statement: note,
     coversHash: z.string().regex(/^[0-9a-f]{64}$/),
+    /** What was looked at before signing, and what was said of it; empty where it was only seen. */
+    review: z
+      .array(z.strictObject({ of: z.string().max(120), text: z.string().trim().max(500) }))
+      .max(300)
+      .optional(),
   }),
   /** The job goes on under a newer version of its regime; only the office writes it. */
   z.strictObject({

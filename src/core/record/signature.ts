@@ -17,6 +17,7 @@ export type SignatureState = {
   personId: string
   printedName: string
   statement: string
+  review: readonly { of: string; text: string }[]
   at: string
   /** False once a fact was added after it: it must be signed again before sealing. */
   fresh: boolean
@@ -34,6 +35,7 @@ export function signatureStates(entries: readonly Entry[]): SignatureState[] {
     personId: entry.personId,
     printedName: entry.body.printedName,
     statement: entry.body.statement,
+    review: entry.body.review ?? [],
     at: entry.deviceTime,
     fresh: entry.body.coversHash === now,
   }))

@@ -1,15 +1,17 @@
 'use client'
 import '@/words/record'
-import { Button } from 'antd'
+import { Button, Collapse } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
+import { lackingParticulars } from '@/core/evaluation/particulars'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Figures, worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
-import { say, sayCode } from '@/words/say'
+import { partName, say, sayCode, type WordKey } from '@/words/say'
 import { ask } from '../device/api'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { Mark } from '../mark/Mark'
+import { addressOf } from '../shell/route'
 import { fullDay } from '../shell/time'
 import { Preview } from './Preview'
 import { RecordActions } from './RecordActions'
@@ -161,6 +163,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
             ))}
           </ul>
           {open.length > 0 && <p className="src">{say('record.open-why')}</p>}
+          <Missing evaluation={evaluation} jobId={store.jobId} />
         </section>
         <section className="note">
           <h2>{say('certificate.signatures')}</h2>
@@ -195,9 +198,46 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
         />
       </aside>
       {signing && (
-        <SignDialog role={signing} name={store.me.name} facts={facts} store={store} onClose={() => setSigning(null)} />
+        <SignDialog
+          role={signing}
+          name={store.me.name}
+          facts={facts}
+          evaluation={evaluation}
+          store={store}
+          onClose={() => setSigning(null)}
+        />
       )}
     </div>
+  )
+}
+
+/** Particulars that nobody entered: none of them holds a signature back. */
+function Missing({ evaluation, jobId }: { evaluation: Evaluation; jobId: string }) {
+  const lacking = useMemo(() => lackingParticulars(evaluation), [evaluation])
+  const count = lacking.reduce((sum, { fields }) => sum + fields.length, 0)
+  if (count === 0) return null
+  return (
+    <Collapse
+      ghost
+      size="small"
+      data-testid="missing"
+      items={[
+        {
+          key: 'all',
+          label: say('record.missing', { count }),
+          children: (
+            <ul className="small">
+              {lacking.map(({ part, fields }) => (
+                <li key={part.id}>
+                  <a href={addressOf({ jobId, view: 'plant', step: null, partId: part.id })}>{partName(part)}</a>:{' '}
+                  {fields.map(({ label }) => say(`plant.${label}` as WordKey)).join('; ')}
+                </li>
+              ))}
+            </ul>
+          ),
+        },
+      ]}
+    />
   )
 }
 

@@ -86,6 +86,7 @@ export const print = {
   'certificate.verdict': 'Verdict',
   'certificate.notes': 'Notes',
   'certificate.times': 'read {count} times',
+  'certificate.said': '{what}: “{text}” ({who}, on signing).',
   'certificate.remarks': 'To be read with the tables',
   'certificate.regime-moved':
     'Moved from version {from} of “{name}” to version {to}: {reason} ({who}). Earlier readings are judged by it.',
