@@ -62,6 +62,7 @@ function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyS
     id: `results-${kind}`,
     title: say(`certificate.results.${kind}` as WordKey),
     stretch: 1,
+    steps: steps.map(({ id }) => id),
     wide: columns.length > MOST_UPRIGHT,
     columns: columns.map(({ label, align }) => ({ label, align })),
     rows: parts.map((part) => columns.map(({ cell }) => cell(part))),

@@ -5,7 +5,7 @@ import type { Font } from 'fontkit'
 /** Stands for a sign that cannot be printed. */
 const UNPRINTED = '?'
 /** Parts of a sign that show nothing by themselves: joiners, direction marks, variation selectors, line ends. */
-const SHOWS_NOTHING = /[\p{Cc}\p{Cf}\u2028\u2029\uFE00-\uFE0F]/u
+const SHOWS_NOTHING = /\p{Cc}|\p{Cf}|\p{Variation_Selector}|\u2028|\u2029/u
 
 /** Asks the font of a file, once for each sign. */
 export class Printable {

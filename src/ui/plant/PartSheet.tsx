@@ -140,7 +140,7 @@ export function PartSheet(props: Props) {
           <Collapse
             ghost
             size="small"
-            className="particulars"
+            styles={{ header: { paddingInline: 0 }, body: { padding: 0 } }}
             defaultActiveKey={part.data.kind === 'site' ? ['all'] : []}
             items={[
               {

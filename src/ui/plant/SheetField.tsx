@@ -35,6 +35,9 @@ type Props = {
   onNewType(field: RuledField): void
 }
 
+/** A text that may be so long is written in several lines. */
+const SEVERAL_LINES = 200
+
 /** From so many on the list is found by typing; a library always is. */
 const MANY = 6
 
@@ -51,6 +54,8 @@ export function spanOf({ rule, id }: RuledField): number {
 }
 
 function spanFor(field: RuledField): number {
+  // With a line beneath that says where it is read.
+  if (field.on) return field.rule.takes === 'number' || field.rule.takes === 'date' ? 6 : 12
   const [, name = labelOf(field)] = units.exec(labelOf(field)) ?? []
   const own = spanOf(field)
   const wanted = name.length > 28 ? 12 : name.length > 15 ? 6 : own
@@ -63,6 +68,7 @@ export function SheetField(props: Props) {
   const id = useId()
   const label = labelOf(field)
   const [, full = label, unit = ''] = units.exec(label) ?? []
+  const hint = hintOf(field)
   const name = field.rule.takes === 'tag' ? say('plant.tag-short') : full
   return (
     <AntForm.Item
@@ -71,7 +77,7 @@ export function SheetField(props: Props) {
       htmlFor={id}
       validateStatus={message ? 'error' : ''}
       help={message ?? undefined}
-      extra={hintOf(field)}
+      extra={hint && <small className="read-where">{hint}</small>}
       style={{ gridColumn: `span ${spanFor(field)}` }}
       className={props.value === '' && field.rule.optional ? 'open' : ''}
     >
@@ -105,6 +111,18 @@ function Well({
         popupMatchSelectWidth={false}
         options={options}
         onChange={(next) => (next === NEW_TYPE ? onNewType(field) : onKeep(next))}
+      />
+    )
+  if ((field.rule.longest ?? 0) >= SEVERAL_LINES)
+    return (
+      <Input.TextArea
+        id={id}
+        value={value}
+        autoSize={{ minRows: 1, maxRows: 6 }}
+        aria-invalid={message ? true : undefined}
+        data-testid={testId}
+        onChange={(event) => onValue(event.target.value)}
+        onBlur={() => onKeep(value)}
       />
     )
   return (

@@ -32,6 +32,9 @@ const hrefIn =
     return onPlant ? addressOf({ jobId, view: 'plant', step: null, partId: part?.id ?? null }) : null
   }
 
+/** What was said so far, while somebody goes and looks at what it is about. */
+const begun = new Map<string, Words>()
+
 /** Signing: what is not plainly within, the statement, what it covers, and the name as it is to be printed. */
 export function SignDialog({ role, name, facts, evaluation, store, onClose }: Props) {
   const items = useMemo(
@@ -39,7 +42,10 @@ export function SignDialog({ role, name, facts, evaluation, store, onClose }: Pr
     [evaluation, facts.job.timeZone],
   )
   // Whoever signs anew finds the words that they said of the same matter before.
+  const key = `${store.jobId} ${role} ${store.me.id}`
   const [words, setWords] = useState<Words>(() => {
+    const waiting = begun.get(key)
+    if (waiting) return waiting
     const before = evaluation.signatures.find((one) => one.role === role && one.personId === store.me.id)
     return Object.fromEntries(
       (before?.review ?? []).filter(({ text }) => text !== '').map(({ of, text }) => [of, text]),
@@ -68,7 +74,9 @@ export function SignDialog({ role, name, facts, evaluation, store, onClose }: Pr
       coversHash: coverHash(facts.entries),
       ...(review.length > 0 ? { review } : {}),
     })
-    if (kept) onClose()
+    if (!kept) return
+    begun.delete(key)
+    onClose()
   }
   return (
     <Modal open width={680} title={say(`sign.title.${role}`)} onCancel={onClose} footer={null} destroyOnHidden>
@@ -79,6 +87,7 @@ export function SignDialog({ role, name, facts, evaluation, store, onClose }: Pr
           said={words}
           onSaid={(next) => {
             setMessage(null)
+            begun.set(key, next)
             setWords(next)
           }}
           before={saidBefore}

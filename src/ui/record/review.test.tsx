@@ -17,9 +17,10 @@ describe('signing', () => {
   const evaluation = evaluate(facts, START_ms)
   const add = vi.fn(async (_body: EntryBody) => true)
   const store = { me: { id: testId(1), name: 'Wren Ash' }, add, jobId: facts.job.id } as unknown as JobStore
+  const role = 'tested'
   const dialog = (
     <SignDialog
-      role="tested"
+      role={role}
       name="Wren Ash"
       facts={facts}
       evaluation={evaluation}
