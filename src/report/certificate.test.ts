@@ -6,7 +6,8 @@ import { steps } from '@/core/steps'
 import { isRead } from '@/core/steps/step'
 import { exampleModule } from '@/core/steps/worked'
 import { FactsBuilder, people, testId } from '@/core/testing/factsBuilder'
-import { certificateOf, sourceLine } from './certificate'
+import { certificateOf } from './certificate'
+import { sourceLine } from './sourceLine'
 
 const model = moduleModel(exampleModule)
 const volts = (modules: number): number => modules * model.voc_V(742, 43.6)
@@ -121,8 +122,8 @@ describe('what a certificate says', () => {
   })
 
   it('names the source of every limit, with the mark of what was recalled', () => {
-    expect(certificate.limits.rows.map((cells) => cells[2]!.text)).toContain('IEC 62446-1:2016, 6.4 and 6.5 *')
-    expect(sourceLine('house-close-band')).toBe('house rule 1')
+    expect(certificate.limits.rows.map((cells) => cells[2]!.text)).toContain('IEC 62446-1:2016+A1, 6.4 and 6.5 *')
+    expect(sourceLine('house-close-band', undefined)).toBe('house rule 1')
     expect(certificate.cautions.join()).toContain('written from memory')
   })
 

@@ -19,13 +19,11 @@ import { isKind } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { isRemarkable } from '@/core/verdict/verdict'
 import type { InstrumentCopy } from '@/core/record/instrument'
-import { type SourceId, sources } from '@/core/regime/sources'
 import { stepsOf } from '@/core/steps'
 import { isRead, mainSlot, NOTHING_READ } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
 import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
 import { reviewTitle } from '@/words/review'
-import { sourceName } from '@/words/sourceName'
 import { dayWords } from './dayWords'
 import { compareDrawings, compareTables } from './compareTable'
 import { drawingOf } from './drawing'
@@ -35,6 +33,7 @@ import { type OwnersPage, ownersPage } from './ownersPage'
 import { partSheets } from './partSheet'
 import { plantTables, supplyParticulars } from './plantTables'
 import { inRows, resultSchedules } from './resultSchedule'
+import { type Compared, sourceLine } from './sourceLine'
 import { type Cell, designTable, left, stepTable, type Table } from './stepTable'
 
 export type { Cell, Table } from './stepTable'
@@ -58,6 +57,8 @@ export type Certificate = {
   photos: { attachment: string; title: string; about: string }[]
   working: WorkingSection[]
   limits: Table
+  /** Which sources were held against their documents. */
+  compared: Compared
   instruments: Table
   owner: OwnersPage
   /** Whoever tested has also checked. */
@@ -79,9 +80,6 @@ function instant(at: number | string, timeZone: string): string {
   })
   return format.format(new Date(at))
 }
-
-/** A source by its name, with the mark of what was recalled. */
-export const sourceLine = (id: SourceId): string => (sources[id].recalled ? `${sourceName(id)} *` : sourceName(id))
 
 /** @param now ms since 1970; `issue` names a seal, null a draft. */
 export function certificateOf(facts: Facts, now: number, issue: string | null): Certificate {
@@ -112,6 +110,7 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
       return { attachment: photo.attachment, title, about }
     }),
     limits: limitsTable(facts, evaluation),
+    compared: facts.compared,
     instruments: instrumentTable(facts, evaluation),
     byOnePerson:
       evaluation.signatures.length > 1 && new Set(evaluation.signatures.map((one) => one.personId)).size === 1,
@@ -302,7 +301,7 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
     .map(([id, limit]) => [
       left(sayCode('limit', id)),
       right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
-      left(sourceLine(limit.source)),
+      left(sourceLine(limit.source, facts.compared)),
     ])
   const own = new Map<string, Cell[]>()
   for (const one of evaluation.steps) {
@@ -312,7 +311,7 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
       own.set(`${limit.id} ${limit.value}`, [
         left(hasWords(`limit.${limit.id}`) ? sayCode('limit', limit.id) : sayCode('rating', limit.id)),
         right(quantity(limit.value, limit.unit, Number.isInteger(limit.value) ? 0 : 2)),
-        left(sourceLine(limit.source)),
+        left(sourceLine(limit.source, facts.compared)),
       ])
     }
   }

@@ -109,8 +109,22 @@ describe('the DC side on a certificate', () => {
   it('prints the limits that stand in no regime, of tables and plates, once each', () => {
     const rows = certificate.limits.rows.map((cells) => cells.map((cell) => plain(cell.text)))
     expect(rows.filter((cells) => cells[0] === 'Least insulation')).toEqual([
-      ['Least insulation', '1 MΩ', 'IEC 62446-1:2016, 6.7, table 2 *'],
+      ['Least insulation', '1 MΩ', 'IEC 62446-1:2016+A1, 6.7, table 2 *'],
     ])
+  })
+
+  it('prints by whom a source was held against its document', () => {
+    const held = {
+      source: 'iec-62446-insulation',
+      edition: '2016+A1',
+      by: 'Isolde Marrow',
+      at: '2026-03-07T09:00:00.000Z',
+      agrees: true,
+      note: '',
+    }
+    const { limits } = certificateOf(commissioned().facts({ compared: [held] }), 0, null)
+    const row = limits.rows.find(([name]) => name!.text === 'Least insulation')!
+    expect(plain(row[2]!.text)).toContain('compared with 2016+A1, Isolde Marrow, 7 Mar 2026')
   })
 
   it('works every sum out, the design check among them', () => {

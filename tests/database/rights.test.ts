@@ -160,6 +160,13 @@ const company: { route: string; path: string; body?: () => unknown; may: Record<
     body: () => ({}),
     may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
   },
+  { route: 'sources', path: '/api/sources', may: { nobody: 401, viewer: 200, tester: 200, supervisor: 200 } },
+  {
+    route: 'sources',
+    path: '/api/sources',
+    body: () => ({}),
+    may: { nobody: 401, viewer: 403, tester: 403, supervisor: 422 },
+  },
   {
     route: 'office/company',
     path: '/api/office/company',

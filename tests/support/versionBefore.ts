@@ -6,6 +6,7 @@ const VISIT = '22222222-2222-7222-8222-222222222222'
 /** The database as the version before the last migrations left it: three entries, two seals of a clock that went back. */
 export async function asVersionBefore(owner: mysql.Connection): Promise<void> {
   for (const statement of [
+    'DROP TABLE source_check',
     'ALTER TABLE feed_sample ADD UNIQUE INDEX feed_once_of_value (instrument_id, quantity, at, value)',
     'ALTER TABLE feed_sample DROP INDEX feed_once_of_pair',
     'ALTER TABLE feed_sample DROP COLUMN pair',
@@ -23,7 +24,7 @@ export async function asVersionBefore(owner: mysql.Connection): Promise<void> {
     'ALTER TABLE seal DROP INDEX seal_number',
     'ALTER TABLE seal DROP COLUMN number',
     'ALTER TABLE job DROP COLUMN seals, DROP COLUMN due_on, DROP COLUMN put_away_at',
-    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 10',
+    'DELETE FROM `__drizzle_migrations` ORDER BY created_at DESC LIMIT 11',
   ])
     await owner.query(statement)
   const [[{ id: person }]] = (await owner.query('SELECT id FROM person')) as unknown as [[{ id: string }]]

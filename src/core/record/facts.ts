@@ -34,6 +34,15 @@ export const sealSummarySchema = z.strictObject({
 })
 export type SealSummary = z.infer<typeof sealSummarySchema>
 
+export const comparisonSchema = z.strictObject({
+  source: z.string().max(60),
+  edition: z.string().trim().min(2).max(60),
+  by: z.string().max(80),
+  at: instant,
+  agrees: z.boolean(),
+  note: z.string().trim().max(300),
+})
+
 /** Everything that is known of a job; all that is shown or printed is computed from it. */
 export const factsSchema = z.strictObject({
   job: jobSchema,
@@ -43,5 +52,7 @@ export const factsSchema = z.strictObject({
   people: z.array(personSchema),
   regime: regimeSchema,
   seals: z.array(sealSummarySchema),
+  /** Sources that the company held against their documents, as it was when the facts were read. */
+  compared: z.array(comparisonSchema).optional(),
 })
 export type Facts = Omit<z.infer<typeof factsSchema>, 'entries'> & { entries: import('./entry').Entry[] }

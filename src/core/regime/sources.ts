@@ -8,14 +8,19 @@ export type Source = {
   clause: string | null
   standing: 'published' | 'trade' | 'house'
   recalled: boolean
+  /** How sure whoever wrote it down was of document, edition and clause. */
+  sure: Sure
 }
+export const sures = ['sure', 'fairly', 'doubt'] as const
+export type Sure = (typeof sures)[number]
 
-const published = (document: string, edition: string | null, clause: string | null): Source => ({
+const published = (document: string, edition: string | null, clause: string | null, sure: Sure = 'fairly'): Source => ({
   document,
   edition,
   clause,
   standing: 'published',
   recalled: true,
+  sure,
 })
 
 const trade: Source = {
@@ -24,6 +29,7 @@ const trade: Source = {
   clause: null,
   standing: 'trade',
   recalled: false,
+  sure: 'sure',
 }
 const house = (rule: number): Source => ({
   document: `house rule ${rule}`,
@@ -31,39 +37,45 @@ const house = (rule: number): Source => ({
   clause: null,
   standing: 'house',
   recalled: false,
+  sure: 'sure',
 })
 
 export const sources = {
-  'iec-62446-voltage': published('IEC 62446-1', '2016', '6.4'),
-  'iec-62446-current': published('IEC 62446-1', '2016', '6.5'),
-  'iec-62446-strings': published('IEC 62446-1', '2016', '6.4 and 6.5'),
-  'iec-62446-polarity': published('IEC 62446-1', '2016', '6.2'),
-  'iec-62446-light': published('IEC 62446-1', '2016', '7.2'),
-  'iec-62446-curve': published('IEC 62446-1', '2016', '7.2 and annex D'),
-  'iec-62446-continuity': published('IEC 62446-1', '2016', '6.1'),
-  'iec-62446-combiner': published('IEC 62446-1', '2016', '6.3'),
-  'iec-62446-insulation': published('IEC 62446-1', '2016', '6.7, table 2'),
-  'iec-62446-functional': published('IEC 62446-1', '2016', '6.6'),
-  'iec-62446-inspection': published('IEC 62446-1', '2016', '5.2'),
-  'iec-62446-retest': published('IEC 62446-1', '2016', '5.3'),
+  'iec-62446-voltage': published('IEC 62446-1', '2016+A1', '6.4'),
+  'iec-62446-current': published('IEC 62446-1', '2016+A1', '6.5'),
+  'iec-62446-strings': published('IEC 62446-1', '2016+A1', '6.4 and 6.5'),
+  'iec-62446-polarity': published('IEC 62446-1', '2016+A1', '6.2', 'sure'),
+  'iec-62446-light': published('IEC 62446-1', '2016+A1', '7.2'),
+  'iec-62446-curve': published('IEC 62446-1', '2016+A1', '7.2 and annex D'),
+  'iec-62446-continuity': published('IEC 62446-1', '2016+A1', '6.1'),
+  'iec-62446-combiner': published('IEC 62446-1', '2016+A1', '6.3'),
+  'iec-62446-insulation': published('IEC 62446-1', '2016+A1', '6.7, table 2', 'sure'),
+  'iec-62446-functional': published('IEC 62446-1', '2016+A1', '6.6', 'doubt'),
+  'iec-62446-inspection': published('IEC 62446-1', '2016+A1', '5.2'),
+  'iec-62446-retest': published('IEC 62446-1', '2016+A1', '5.3'),
   'iec-60364-712': published('IEC 60364-7-712', '2017', '712.4 and 712.5'),
-  'iec-62548': published('IEC 62548', '2016', '6.3 and 7.2'),
-  'temperature-table': published('IEC 62548', '2016', 'table of voltage factors; NEC 690.7(A)'),
-  'iec-60891': published('IEC 60891', '2009', '3.2 to 3.4'),
-  'de-soto': published('De Soto, Klein, Beckman, Solar Energy 80', '2006', 'eq. 1 to 12, fifth condition at 27 °C'),
+  'iec-62548': published('IEC 62548-1', '2023', '6.3 and 7.2'),
+  'temperature-table': published('IEC 62548-1', '2023', 'table of voltage factors; NEC 690.7(A)'),
+  'iec-60891': published('IEC 60891', '2009', '3.2 to 3.4', 'doubt'),
+  'de-soto': published(
+    'De Soto, Klein, Beckman, Solar Energy 80',
+    '2006',
+    'eq. 1 to 12, fifth condition at 27 °C',
+    'sure',
+  ),
   'king-back': published('King et al., SAND2004-3535', '2004', 'eq. 12'),
   'iec-60904-5': published('IEC 60904-5', null, null),
-  'iec-60228': published('IEC 60228', '2004', 'table 2'),
+  'iec-60228': published('IEC 60228', '2023', 'table 2'),
   'bs7671-continuity': published('BS 7671', '2018+A2', '643.2'),
   'bs7671-insulation': published('BS 7671', '2018+A2', '643.3; IEC 60364-6 table 6.1'),
   'bs7671-polarity': published('BS 7671', '2018+A2', '643.6'),
-  'bs7671-electrode': published('BS 7671', '2018+A2', '411.5.3 and table 41.5'),
-  'bs7671-ze': published('BS 7671', '2018+A2', '643.7.2 and 313.1'),
-  'bs7671-zs': published('BS 7671', '2018+A2', '411.4.4, tables 41.2 to 41.4'),
-  'bs7671-disconnection': published('BS 7671', '2018+A2', 'table 41.1'),
-  'bs7671-fault-current': published('BS 7671', '2018+A2', '643.7.3 and 434.1'),
+  'bs7671-electrode': published('BS 7671', '2018+A2', '411.5.3, table 41.5 and 643.7.2', 'sure'),
+  'bs7671-ze': published('BS 7671', '2018+A2', '643.7.3 and 313.1'),
+  'bs7671-zs': published('BS 7671', '2018+A2', '411.4.4, tables 41.2 to 41.4', 'sure'),
+  'bs7671-disconnection': published('BS 7671', '2018+A2', 'table 41.1', 'sure'),
+  'bs7671-fault-current': published('BS 7671', '2018+A2', '643.7.3.201 and 434.1'),
   'bs7671-overload': published('BS 7671', '2018+A2', '433.1.1 and 433.1.204'),
-  'bs7671-drop': published('BS 7671', '2018+A2', '525 and appendix 4, table 4Ab'),
+  'bs7671-drop': published('BS 7671', '2018+A2', '525, 643.11 and appendix 4, table 4Ab'),
   'bs7671-rcd': published('BS 7671', '2018+A2', '643.7 and 643.8'),
   'bs7671-functional': published('BS 7671', '2018+A2', '643.10'),
   'iec-60364-6-zs': published('IEC 60364-6', '2016', 'annex D'),
@@ -77,12 +89,12 @@ export const sources = {
   'iec-60364-4-disconnection': published('IEC 60364-4-41', '2005+A1', 'table 41.1'),
   'iec-60364-415': published('IEC 60364-4-41', '2005+A1', '415.1.1'),
   'iec-60364-4-fault-current': published('IEC 60364-4-43', '2008', '434.1'),
-  'iec-61008': published('IEC 61008-1', '2010', 'table 1 and 9.9'),
-  'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3'),
+  'iec-61008': published('IEC 61008-1', '2024', 'table 1 and 9.9', 'doubt'),
+  'iec-60364-535': published('IEC 60364-5-53', '2019', '535.3; BS 7671 536.4.1.4'),
   'iec-60059': published('IEC 60059', '1999', 'standard current ratings'),
-  'iec-62955': published('IEC 62955', '2018', null),
-  'iec-61851-states': published('IEC 61851-1', '2017', 'annex A, table A.2'),
-  'iec-61851-pilot': published('IEC 61851-1', '2017', 'annex A'),
+  'iec-62955': published('IEC 62955', '2018', null, 'sure'),
+  'iec-61851-states': published('IEC 61851-1', '2017', 'annex A, table A.2', 'sure'),
+  'iec-61851-pilot': published('IEC 61851-1', '2017', 'annex A', 'sure'),
   'iec-61851-proximity': published('IEC 61851-1', '2017', 'annex B'),
   'bs7671-point': published('BS 7671', '2018+A2', '722.531.3 and 722.311'),
   'bs7671-point-earth': published('BS 7671', '2018+A2', '722.411.4.1'),
@@ -90,7 +102,14 @@ export const sources = {
   'supply-voltage': published('IEC 60038; EN 50160', null, 'nominal voltage and its range'),
   'bs7430-rods': published('BS 7430', '2011', '9.5; Dwight 1936'),
   'ieee-81': published('IEEE 81', '2012', 'fall of potential; BS 7430'),
-  company: { document: 'set by the company', edition: null, clause: null, standing: 'house', recalled: false },
+  company: {
+    document: 'set by the company',
+    edition: null,
+    clause: null,
+    standing: 'house',
+    recalled: false,
+    sure: 'sure',
+  },
   'rating-plate': trade,
   'insulation-practice': trade,
   'continuity-practice': trade,
@@ -121,3 +140,16 @@ export const sources = {
 } as const satisfies Record<string, Source>
 
 export type SourceId = keyof typeof sources
+
+/** A source that somebody held against its document: what it says there, by whom and when. The latest counts. */
+export type Comparison = {
+  source: string
+  /** The edition that was held, as it calls itself. */
+  edition: string
+  by: string
+  /** ISO 8601. */
+  at: string
+  /** The document says the same; where it does not, the note says what. */
+  agrees: boolean
+  note: string
+}

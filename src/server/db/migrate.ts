@@ -61,7 +61,7 @@ export async function migrateDatabase(adminUrl: string, folder: string): Promise
  * What the application's own user may do: add to what is append-only, change what changes, and remove only what is of no
  * record: who works on a job, live samples, sessions.
  */
-const APPEND_ONLY = ['entry', 'seal', 'seal_key', 'regime', 'attachment', 'audit']
+const APPEND_ONLY = ['entry', 'seal', 'seal_key', 'regime', 'attachment', 'audit', 'source_check']
 const CHANGEABLE = [
   'company',
   'person',

@@ -120,6 +120,17 @@ export const audit = mysqlTable(
   (table) => [index('audit_by_time').on(table.at)],
 )
 
+/** Sources that somebody held against their documents; the latest of each counts, and none is ever changed. */
+export const sourceCheck = mysqlTable('source_check', {
+  id: bigint({ mode: 'number' }).primaryKey().autoincrement(),
+  source: varchar({ length: 60 }).notNull(),
+  edition: varchar({ length: 60 }).notNull(),
+  by: varchar({ length: 80 }).notNull(),
+  at: instant('at').notNull(),
+  agrees: boolean().notNull(),
+  note: varchar({ length: 300 }).notNull(),
+})
+
 export const visit = mysqlTable(
   'visit',
   {

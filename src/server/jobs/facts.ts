@@ -3,6 +3,7 @@ import { and, asc, eq, gt } from 'drizzle-orm'
 import type { Entry } from '@/core/record/entry'
 import type { Facts, SealSummary } from '@/core/record/facts'
 import { upcast } from '@/core/record/upcast'
+import { comparisons } from '../company/sourceChecks'
 import type { Queries } from '../db/client'
 import { company, entry, instrument, job, person, regime, seal, visit } from '../db/schema'
 
@@ -65,6 +66,7 @@ export async function loadFrame(db: Queries, jobId: string): Promise<Frame | nul
     .where(and(eq(regime.id, found.regimeId), eq(regime.version, found.regimeVersion)))
   if (!firm || !pinned) throw new Error(`loadFrame: expected a company and regime ${found.regimeId}`)
   const instruments = await db.select().from(instrument).where(eq(instrument.retired, false))
+  const compared = await comparisons(db)
   const people = await db.select({ id: person.id, name: person.name }).from(person)
   return {
     job: {
@@ -81,6 +83,7 @@ export async function loadFrame(db: Queries, jobId: string): Promise<Frame | nul
     people,
     regime: regimeFrom(pinned.data),
     seals: await sealSummaries(db, jobId),
+    ...(compared.length > 0 ? { compared } : {}),
   }
 }
 

@@ -34,6 +34,7 @@ export const auditActions = [
   'seal-key-changed',
   'restored',
   'company-changed',
+  'source-compared',
 ] as const
 export type AuditAction = (typeof auditActions)[number]
 

@@ -6,7 +6,8 @@ import type { SourceId } from '@/core/regime/sources'
 import type { Verdict } from '@/core/verdict/verdict'
 import type { WorkingLine } from '@/core/verdict/working'
 import { printed } from '@/look/tokens'
-import { type Certificate, sourceLine, type Table } from '@/report/certificate'
+import type { Certificate, Table } from '@/report/certificate'
+import { sourceLine } from '@/report/sourceLine'
 import { Printable } from './printable'
 import { type Drawing, svgOf } from '@/report/drawing/node'
 import { resultText, say, sayCode } from '@/words/say'
@@ -233,7 +234,11 @@ function workingOf(certificate: Certificate): Content[] {
   const numbered = [...new Set(used)].filter((one) => one !== null)
   return [
     { text: say('certificate.working'), style: 'section', pageBreak: 'before' },
-    { stack: numbered.map((source, k) => `[${k + 1}] ${sourceLine(source)}`), fontSize: 7, color: GREY },
+    {
+      stack: numbered.map((source, k) => `[${k + 1}] ${sourceLine(source, certificate.compared)}`),
+      fontSize: 7,
+      color: GREY,
+    },
     // Short lines that never wrap, no tables: hundreds of sections are laid out several times as fast.
     ...certificate.working.map(
       (section): Content => ({

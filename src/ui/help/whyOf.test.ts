@@ -29,7 +29,7 @@ describe('why', () => {
   it('puts documents together that are equally sure, and gives common practice no name', () => {
     const found = originsOf(['iec-62446-voltage', 'rating-plate', 'iec-62446-current'], null)
     expect(found).toEqual([
-      { names: ['IEC 62446-1:2016, 6.4', 'IEC 62446-1:2016, 6.5'], standing: expect.stringMatching(/memory/) },
+      { names: ['IEC 62446-1:2016+A1, 6.4', 'IEC 62446-1:2016+A1, 6.5'], standing: expect.stringMatching(/memory/) },
       { names: [], standing: expect.stringMatching(/practice/) },
     ])
   })

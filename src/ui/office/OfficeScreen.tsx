@@ -18,8 +18,9 @@ import { KitPane } from './KitPane'
 import { ModulesPane } from './ModulesPane'
 import { PeoplePane } from './PeoplePane'
 import { RegimesPane } from './RegimesPane'
+import { SourcesPane } from './SourcesPane'
 
-const panes = ['regimes', 'kit', 'modules', 'charge-points', 'company', 'people', 'log'] as const
+const panes = ['regimes', 'sources', 'kit', 'modules', 'charge-points', 'company', 'people', 'log'] as const
 /** What only a supervisor sees. */
 const kept = new Set<string>(['people', 'log'])
 type Pane = (typeof panes)[number]
@@ -41,6 +42,8 @@ function paneOf(pane: Pane, role: Me['role']): ReactNode {
   switch (pane) {
     case 'regimes':
       return <RegimesPane mayChange={mayChange} />
+    case 'sources':
+      return <SourcesPane mayChange={mayChange} />
     case 'kit':
       return <KitPane mayChange={mayChange} now={Date.now()} />
     case 'modules':

@@ -47,6 +47,7 @@ export const people = {
   'log.at': 'When',
   'log.by': 'Who',
   'log.what': 'What',
+  'log.source-compared': 'held a source against its document: {what}',
   'log.terminal': 'in the terminal',
   'log.older': 'What was done before',
   'log.signed-in': 'signed in on {device}',

@@ -116,6 +116,9 @@ export const print = {
     'Or without Upstand: “record” as canonical JSON (RFC 8785) has the SHA-256 above; “seal” without publicKey and signature, in the same form, is what the Ed25519 signature covers; the SHA-256 of publicKey (base64, SPKI) is the signing key above.',
   'certificate.unprinted':
     'Signs that this print has no letter for stand as “?”; the sealed data have them as they were typed.',
+  'source.doubt': 'in doubt',
+  'source.compared': 'compared with {edition}, {by}, {day}',
+  'source.differs': '{edition} has it otherwise: {note}, {by}, {day}',
   'certificate.page': 'Page {page} of {pages}',
   'certificate.recalled':
     '* Clause and figure were written from memory and have not been compared with the document yet.',
