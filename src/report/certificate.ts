@@ -32,7 +32,7 @@ import { type Declaration, declarationsOf, particularsTable, type Result, result
 import { type OwnersPage, ownersPage } from './ownersPage'
 import { partSheets } from './partSheet'
 import { plantTables, supplyParticulars } from './plantTables'
-import { inRows, resultSchedules } from './resultSchedule'
+import { resultSchedules, toldInRows } from './resultSchedule'
 import { type Compared, sourceLine } from './sourceLine'
 import { type Cell, designTable, left, stepTable, type Table } from './stepTable'
 
@@ -122,7 +122,7 @@ function tablesOf(facts: Facts, evaluation: Evaluation): Table[] {
   const steps = stepsOf(facts.regime)
   const ofSteps = steps.filter(isRead).flatMap((step) => {
     const table = stepTable(step, evaluation, facts)
-    return table ? [inRows.includes(step.appliesTo) ? { ...table, annex: true as const } : table] : []
+    return table ? [toldInRows(step.appliesTo) ? { ...table, annex: true as const } : table] : []
   })
   const day = (at_ms: number): string => dayIn(at_ms, facts.job.timeZone)
   return [

@@ -90,6 +90,7 @@ export function particularsTable(evaluation: Evaluation, dayOf: (at_ms: number) 
   return {
     id: 'particulars',
     title: say('certificate.particulars'),
+    stretch: 2,
     columns: [say('certificate.part'), say('certificate.what'), say('certificate.entered')].map((label) => ({
       label,
       align: 'left',

@@ -2,8 +2,10 @@
 import '@/words/plant'
 import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import { kindOf } from '@/core/plant/kinds'
 import type { Part, PartKind } from '@/core/plant/part'
 import { unitSpellings } from '@/core/quantity/unit'
+import type { Facts } from '@/core/record/facts'
 import { isChecklist, isRead, mainSlot, type AnyStep } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import { worst } from '@/core/verdict/verdict'
@@ -12,7 +14,9 @@ import { figure, say, sayCode, type WordKey } from '@/words/say'
 import { type Cell, decimalsOf, left, type Table } from './stepTable'
 
 /** Kinds of part of which a plant has many: one row each. */
-export const inRows: readonly PartKind[] = ['string', 'circuit', 'rcd']
+const inRows: readonly PartKind[] = ['string', 'circuit', 'rcd']
+/** Its results stand in a row a part, or side by side on a sheet of their own: the tables test by test are an annex. */
+export const toldInRows = (kind: PartKind): boolean => inRows.includes(kind) || kindOf(kind).hasSheet === true
 
 type Column = { label: string; align: 'left' | 'right'; cell(part: Part): Cell }
 
@@ -49,6 +53,7 @@ function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyS
       columnsOf(
         step,
         parts.map((part) => at(step, part)),
+        evaluation.facts,
         (part) => at(step, part),
       ),
     ),
@@ -76,6 +81,7 @@ const MOST_UPRIGHT = 16
 function columnsOf(
   step: AnyStep,
   own: readonly (StepEvaluation | null)[],
+  { regime }: Facts,
   at: (part: Part) => StepEvaluation | null,
 ): Column[] {
   if (own.every((one) => one === null || isOnlyOffered(one))) return []
@@ -104,7 +110,8 @@ function columnsOf(
         return expected ? figure(expected.value, decimals) : null
       }),
     )
-  if (isOneSided(rules))
+  const limits = own.flatMap((one) => one?.judgement?.limits ?? [])
+  if (isOneSided(rules) && (isOwn(rules) || limits.some(({ id }) => !(id in regime.limits))))
     columns.push(
       right(say('certificate.greatest'), (one) => {
         const high = rule(one)?.band.high
@@ -126,11 +133,11 @@ function columnsOf(
   return columns
 }
 
-/** Each has a most, and not all of them the same: a loop by its own device. */
 const isOneSided = (rules: readonly RuleData[]): boolean =>
-  rules.length > 0 &&
-  rules.every(({ band }) => band.low === null && band.high !== null) &&
-  new Set(rules.map(({ band }) => band.high)).size > 1
+  rules.length > 0 && rules.every(({ band }) => band.low === null && band.high !== null)
+
+/** Not all of them have the same most: a loop has its own device's. */
+const isOwn = (rules: readonly RuleData[]): boolean => new Set(rules.map(({ band }) => band.high)).size > 1
 
 /** What was read, with the mark of whatever is not plainly within. */
 function readOf(one: StepEvaluation | null): Cell {

@@ -6,7 +6,7 @@ import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { answerVerdict } from '@/core/steps/checks'
-import { CHECK_SOUND, type Slot } from '@/core/steps/slot'
+import { type Asked, CHECK_SOUND, isSlotAsked, type Slot } from '@/core/steps/slot'
 import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import type { Verdict } from '@/core/verdict/verdict'
@@ -41,7 +41,8 @@ export function stepTable(step: AnyStep, evaluation: Evaluation, facts: Facts): 
   if (!only) return null
   const title = `${step.order} ${sayCode('step', `${step.id}.short`)}`
   // A list of checks of one place is printed line by line; of many parts, a row each.
-  if (isChecklist(step) && !second) return checksTable(only, title, facts)
+  if (isChecklist(step) && !second)
+    return checksTable(only, title, facts, ({ part }) => ({ part, regime: facts.regime, plant: evaluation.plant }))
   const shared = sharedSetUp(step, own)
   const columns = columnsOf(step, own, facts, shared)
   const note = shared.map((slot) =>
@@ -232,9 +233,11 @@ function lineText(slot: Slot, value: SlotValue | undefined): string {
   return `${sayCode('slot', slot.id)}: ${valueText(value)}${note}`
 }
 
-function checksTable(one: StepEvaluation, title: string, facts: Facts): Table {
+function checksTable(one: StepEvaluation, title: string, facts: Facts, under: (one: StepEvaluation) => Asked): Table {
   const body = one.counting?.entry.body
-  const rows = slotsOf(one.step).map((slot): Cell[] => {
+  // A line that is not asked of this part is printed only where somebody answered it all the same.
+  const lines = slotsOf(one.step).filter((slot) => isSlotAsked(slot, under(one)) || body?.slots[slot.id])
+  const rows = lines.map((slot): Cell[] => {
     const value = body?.slots[slot.id]
     const verdict =
       one.verdict === 'left-out' ? 'left-out' : answerVerdict(value && 'choice' in value ? value.choice : null)

@@ -109,6 +109,7 @@ const ruled = {
 }
 
 const SHORT_TABLE = 12
+const WHOLE = 20
 /** A mark with the word of its verdict, and one with a figure. */
 const MARKED_WORD_WIDE = 78
 const MARKED_FIGURE_WIDE = 48
@@ -200,8 +201,10 @@ function tableOf(table: Table): Content[] {
     fontSize: isSchedule(table) ? 6.5 : 8,
   }))
   const body: TableCell[][] = table.rows.map((row) =>
-    row.map((cell): TableCell => {
-      if (!cell.verdict) return { text: cell.text, alignment: cell.align }
+    row.map((cell, k): TableCell => {
+      // Where one column has room for sentences, short words of the others stay whole.
+      const noWrap = table.stretch !== undefined && k !== table.stretch && cell.text.length <= WHOLE
+      if (!cell.verdict) return { text: cell.text, alignment: cell.align, noWrap }
       if (cell.text === '') return mark(cell.verdict) as TableCell
       return {
         columns: [{ ...(mark(cell.verdict) as object), width: 12 } as Content, { text: cell.text, width: '*' }],
