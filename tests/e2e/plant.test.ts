@@ -177,6 +177,9 @@ describe('a person with a data sheet', () => {
     await openStep(page, 'Sensors', 'Array Roof 1')
     await page.keyboard.press('1')
     await page.keyboard.type('48')
+    // From figure to figure, then to the questions.
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('178')
     await page.keyboard.press('Enter')
     await page.keyboard.press('1')
     await page.keyboard.press('1')
