@@ -5,7 +5,7 @@ import { Button, Input, Modal, Radio, Table } from 'antd'
 import { useMemo, useState } from 'react'
 import { type Comparison, type Source, type SourceId, sources } from '@/core/regime/sources'
 import { takenBySource } from '@/core/regime/taken'
-import { say, sayCode, type WordKey } from '@/words/say'
+import { quantity, say, sayCode, type WordKey } from '@/words/say'
 import { sourceName } from '@/words/sourceName'
 import { ask } from '../device/api'
 import { Mark } from '../mark/Mark'
@@ -24,7 +24,7 @@ function rowsOf(compared: readonly Comparison[]): Row[] {
     .map((id) => {
       const { limits = [], steps = [] } = taken.get(id) ?? {}
       const words = [
-        ...limits.map((limit) => sayCode('limit', limit)),
+        ...limits.map(({ id, value, unit }) => `${sayCode('limit', id)}: ${quantity(value, unit, decimals(value))}`),
         ...steps.map((step) => sayCode('step', `${step}.short`)),
       ]
       return {
@@ -37,6 +37,7 @@ function rowsOf(compared: readonly Comparison[]): Row[] {
     })
 }
 
+const decimals = (value: number): number => (Number.isInteger(value) ? 0 : 2)
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** Documents, editions and clauses with what was taken from each, how sure that is, and who held it against the document. */
@@ -55,12 +56,13 @@ export function SourcesPane({ mayChange }: { mayChange: boolean }) {
         {say('sources.about', { held, count: rows.length })}
       </p>
       <Said message={asked.state === 'none' ? asked.why : null} />
-      <Input.Search
+      <Input
+        allowClear
         value={wanted}
         aria-label={say('sources.find')}
         placeholder={say('sources.find')}
         onChange={(event) => setWanted(event.target.value)}
-        style={{ maxWidth: 420, paddingBottom: 12 }}
+        style={{ maxWidth: 420, marginBottom: 12 }}
         data-testid="find-source"
       />
       <Table<Row>
@@ -70,6 +72,7 @@ export function SourcesPane({ mayChange }: { mayChange: boolean }) {
         dataSource={found}
         pagination={false}
         data-testid="sources"
+        scroll={{ x: 900 }}
         columns={[
           { title: say('sources.document'), align: 'left', width: 260, render: (_, { name }) => <b>{name}</b> },
           {
