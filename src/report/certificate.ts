@@ -11,6 +11,9 @@ import { evaluate, linesOf, picturesOf } from '@/core/evaluate'
 import { allCauses } from '@/core/evaluation/allCauses'
 import { limitsUsed } from '@/core/evaluation/limitsUsed'
 import { isOnlyOffered } from '@/core/evaluation/hunts'
+import { onSheet } from '@/core/evaluation/onSheet'
+import { sheetsOf } from '@/core/evaluation/particulars'
+import type { Sheet } from '@/core/plant/kinds/descriptor'
 import { reviewOf } from '@/core/evaluation/review'
 import type { Evaluation, Snag } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
@@ -81,9 +84,16 @@ function instant(at: number | string, timeZone: string): string {
   return format.format(new Date(at))
 }
 
-/** @param now ms since 1970; `issue` names a seal, null a draft. */
-export function certificateOf(facts: Facts, now: number, issue: string | null): Certificate {
-  const evaluation = evaluate(facts, now)
+/** @param now ms since 1970; `issue` names a seal, null a draft; `sheet` one side of a plant that has both. */
+export function certificateOf(
+  facts: Facts,
+  now: number,
+  issue: string | null,
+  sheet: Sheet | null = null,
+): Certificate {
+  const whole = evaluate(facts, now)
+  const isOneOfTwo = sheet !== null && sheetsOf(whole.plant).size > 1
+  const evaluation = isOneOfTwo ? onSheet(whole, sheet) : whole
   const zone = facts.job.timeZone
   let sums: WorkingSection[] | null = null
   return {
@@ -91,7 +101,10 @@ export function certificateOf(facts: Facts, now: number, issue: string | null): 
     company: { name: facts.job.company, letterhead: facts.job.letterhead ?? bareLetterhead(zone) },
     issue,
     result: resultOf(evaluation),
-    particulars: particulars(facts, evaluation),
+    particulars: [
+      ...particulars(facts, evaluation),
+      ...(isOneOfTwo ? [[say('certificate.sheet'), say(`certificate.sheet.${sheet}`)] as [string, string]] : []),
+    ],
     declarations: declarationsOf(evaluation, (at) => instant(at, zone)),
     tables: tablesOf(facts, evaluation),
     owner: ownersPage(evaluation, facts),

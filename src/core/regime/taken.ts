@@ -16,8 +16,8 @@ export function takenBySource(): ReadonlyMap<SourceId, Taken> {
     found.set(id, known)
     return known
   }
+  // Regimes may take different figures from one document.
   for (const regime of shippedRegimes)
-    // Regimes may take different figures from one document.
     for (const [id, { source, value, unit }] of Object.entries(regime.limits))
       at(source).limits.set(`${id} ${value}`, { id, value, unit })
   for (const step of steps) for (const source of step.sources) at(source).steps.add(step.id)

@@ -4,6 +4,7 @@
  */
 import type { CurveToExplain } from '../diagnosis/curveCauses'
 import type { StateId } from '../evaluation/states'
+import type { Sheet } from '../plant/kinds/descriptor'
 import type { Part, PartData, PartKind } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import type { Station } from '../plant/stations'
@@ -144,6 +145,8 @@ export type Order = `${'A' | 'B' | 'C' | 'D' | 'E' | 'F' | 'G'}${number}`
 
 type StepBase<Kind extends PartKind> = {
   id: string
+  /** Of a test of the whole site: the sheets of the record that tell it, all of them where nothing is said. */
+  sheets?: readonly Sheet[]
   order: Order
   appliesTo: Kind
   /** Asked only of such a plant: nobody looks at modules where there are none. */

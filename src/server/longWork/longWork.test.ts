@@ -33,6 +33,7 @@ afterAll(() => rm(folder, { recursive: true }))
 const limits = { waiting: 3, longest_ms: 2000, idle_ms: 300 }
 const task = (jobId: string): Extract<Task, { kind: 'certificate' }> => ({
   kind: 'certificate',
+  sheet: null,
   jobId,
   issue: null,
   now_ms: 0,

@@ -5,6 +5,7 @@
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Sheet } from '@/core/plant/kinds/descriptor'
 import { and, desc, eq, lt } from 'drizzle-orm'
 import type { Database, Queries } from '../db/client'
 import { entry, printed, seal } from '../db/schema'
@@ -28,11 +29,14 @@ function build(): string {
   return holder.upstandBuild
 }
 
+/** An issue by its letter or a draft, whole or one sheet of it. */
+export type Wanted = { jobId: string; issue: string | null; sheet: Sheet | null }
+
 /** All that a certificate is drawn from, in few words: whoever has the same key has the same certificate. */
-async function keyOf(db: Queries, jobId: string, issue: string | null, now: number): Promise<string> {
+async function keyOf(db: Queries, { jobId, issue, sheet }: Wanted, now: number): Promise<string> {
   const about = issue === null ? await draftOf(db, jobId, now) : await issueOf(db, jobId, issue)
   return createHash('sha256')
-    .update([build(), jobId, ...about].join('\n'))
+    .update([build(), jobId, sheet ?? '', ...about].join('\n'))
     .digest('hex')
 }
 
@@ -66,12 +70,11 @@ async function draftOf(db: Queries, jobId: string, now: number): Promise<string[
  */
 export async function certificate(
   db: Database,
-  jobId: string,
-  issue: string | null,
+  wanted: Wanted,
   now: number,
   onProgress?: OnProgress,
 ): Promise<CertificateDone> {
-  const key = await keyOf(db, jobId, issue, now)
+  const key = await keyOf(db, wanted, now)
   const [known] = await db
     .select({ name: printed.name, bytes: printed.bytes })
     .from(printed)
@@ -79,7 +82,7 @@ export async function certificate(
   if (known) return { name: known.name, bytes: Buffer.from(known.bytes as Uint8Array) }
   holder.upstandPrints ??= new Map()
   const prints = holder.upstandPrints
-  const running = prints.get(key) ?? drawn(db, key, jobId, issue, now, onProgress).finally(() => prints.delete(key))
+  const running = prints.get(key) ?? drawn(db, key, wanted, now, onProgress).finally(() => prints.delete(key))
   prints.set(key, running)
   return running
 }
@@ -87,12 +90,11 @@ export async function certificate(
 async function drawn(
   db: Database,
   key: string,
-  jobId: string,
-  issue: string | null,
+  { jobId, issue, sheet }: Wanted,
   now: number,
   onProgress?: OnProgress,
 ): Promise<CertificateDone> {
-  const made = await longWork({ kind: 'certificate', jobId, issue, now_ms: now }, onProgress)
+  const made = await longWork({ kind: 'certificate', jobId, issue, sheet, now_ms: now }, onProgress)
   if (made.bytes.length <= MOST_BYTES) {
     const row = { key, jobId, name: made.name, madeAt: new Date(now), bytes: made.bytes }
     await db.insert(printed).ignore().values(row)

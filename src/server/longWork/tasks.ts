@@ -1,9 +1,10 @@
 /** Work that takes seconds and much memory: it is done in a process of its own, one piece after another. */
+import type { Sheet } from '@/core/plant/kinds/descriptor'
 import type { Figures } from '@/core/verdict/verdict'
 import type { WordKey } from '@/words/say'
 
 export type Task =
-  | { kind: 'certificate'; jobId: string; issue: string | null; now_ms: number }
+  | { kind: 'certificate'; jobId: string; issue: string | null; sheet: Sheet | null; now_ms: number }
   | { kind: 'seal'; jobId: string; by: { id: string; name: string } }
 
 export type CertificateDone = { name: string; bytes: Buffer }

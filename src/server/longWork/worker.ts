@@ -14,7 +14,7 @@ for (const thread of readdirSync('/proc/self/task')) setPriority(Number(thread),
 const tell = (message: FromWorker): void => void process.send?.(message)
 
 async function done(task: Task, onProgress: OnProgress): Promise<unknown> {
-  if (task.kind === 'certificate') return certificateFile(database(), task.jobId, task.issue, task.now_ms, onProgress)
+  if (task.kind === 'certificate') return certificateFile(database(), task, onProgress)
   const { seal } = await sealJob(database(), task.jobId, task.by, new Date(), onProgress)
   return { issue: seal.issue, hash: seal.hash, sealedAt: seal.sealedAt }
 }

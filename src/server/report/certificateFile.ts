@@ -6,22 +6,23 @@ import { picturesOf } from '../attachments/attachments'
 import { regimeFrom } from '@/core/regime/shipped'
 import { loadFacts } from '../jobs/facts'
 import { type SealedRecord, sealedRecordSchema } from '../seal/sealedRecord'
-import type { OnProgress } from '../longWork/tasks'
+import type { OnProgress, Task } from '../longWork/tasks'
 import { sealedBytes } from '../seal/sealJob'
 import { keyFingerprint } from '../seal/keyChain'
 import { certificatePdf, type SealLines } from './pdf'
+
+type Wanted = Omit<Extract<Task, { kind: 'certificate' }>, 'kind'>
 
 export type CertificateFile = { name: string; bytes: Buffer }
 
 /** The certificate of an issue, drawn from its sealed facts; without an issue a draft of what stands now. */
 export async function certificateFile(
   db: Queries,
-  jobId: string,
-  issue: string | null,
-  now: number,
+  { jobId, issue, sheet, now_ms: now }: Wanted,
   onProgress: OnProgress = () => undefined,
 ): Promise<CertificateFile> {
   onProgress({ stage: 'reading' })
+  const sheetWord = sheet === null ? '' : `-${sheet}`
   const drawn = async (certificate: Certificate, seal: SealLines | null): Promise<Buffer> => {
     onProgress({ stage: 'drawing' })
     const ids = certificate.photos.map((one) => one.attachment)
@@ -32,8 +33,8 @@ export async function certificateFile(
     if (!facts) throw new Refused(404, 'door.not-found')
     onProgress({ stage: 'judging' })
     return {
-      name: `${fileWord(facts.job.number)}-draft.pdf`,
-      bytes: await drawn(certificateOf(facts, now, null), null),
+      name: `${fileWord(facts.job.number)}-draft${sheetWord}.pdf`,
+      bytes: await drawn(certificateOf(facts, now, null, sheet), null),
     }
   }
   const bytes = await sealedBytes(db, jobId, issue)
@@ -44,12 +45,12 @@ export async function certificateFile(
   const facts: Facts = { ...stored, regime: regimeFrom(stored.regime), seals: [] }
   const name = `${fileWord(facts.job.number)}-${issue}`
   onProgress({ stage: 'judging' })
-  const pdf = await drawn(certificateOf(facts, Date.parse(sealed.seal.sealedAt), issue), {
+  const pdf = await drawn(certificateOf(facts, Date.parse(sealed.seal.sealedAt), issue, sheet), {
     hash: sealed.seal.hash,
     keys: keysOf(sealed),
     attachment: { name: `${name}.json`, bytes },
   })
-  return { name: `${name}.pdf`, bytes: pdf }
+  return { name: `${name}${sheetWord}.pdf`, bytes: pdf }
 }
 
 /** Fingerprints of the company's keys as the record carries them, that which signed it last. */

@@ -1,7 +1,8 @@
 'use client'
 import '@/words/record'
-import { Button, Progress } from 'antd'
+import { Button, Progress, Radio } from 'antd'
 import { useState } from 'react'
+import type { Sheet } from '@/core/plant/kinds/descriptor'
 import { say, sayCode } from '@/words/say'
 import { Answered } from '../device/api'
 import { follow, type Progress as Stage } from '../device/follow'
@@ -14,6 +15,8 @@ type Props = {
   issue: string | null
   isSupervisor: boolean
   isSigned: boolean
+  /** The plant has an array and an electrical side: each can be printed by itself. */
+  hasBoth: boolean
 }
 
 /** What a piece of work goes through, in order: which of them is under way is drawn. */
@@ -24,7 +27,7 @@ const STAGES = {
 type Work = keyof typeof STAGES
 
 /** Print and seal: both are made by the office, which tells how far it is. */
-export function RecordActions({ store, issue, isSupervisor, isSigned }: Props) {
+export function RecordActions({ store, issue, isSupervisor, isSigned, hasBoth }: Props) {
   const [under, setUnder] = useState<{ work: Work; stage: Stage } | null>(null)
   const [said, setSaid] = useState<string | null>(null)
   const begin = async (work: Work, path: string, body: object, then: () => void): Promise<void> => {
@@ -40,18 +43,33 @@ export function RecordActions({ store, issue, isSupervisor, isSigned }: Props) {
     }
     setUnder(null)
   }
-  const href = `/api/jobs/${store.jobId}/certificate${issue ? `?issue=${issue}` : ''}`
+  const [sheet, setSheet] = useState<Sheet | null>(null)
+  const asked = new URLSearchParams({ ...(issue ? { issue } : {}), ...(sheet ? { sheet } : {}) }).toString()
+  const href = `/api/jobs/${store.jobId}/certificate${asked ? `?${asked}` : ''}`
   return (
     <div className="note" style={{ display: 'grid', gap: 10 }}>
       <Said message={said} />
       {under && <HowFar {...under} />}
+      {hasBoth && (
+        <Radio.Group
+          block
+          optionType="button"
+          aria-label={say('record.sheet')}
+          value={sheet ?? 'both'}
+          onChange={({ target }) => setSheet(target.value === 'both' ? null : (target.value as Sheet))}
+          options={(['both', 'pv', 'electrical'] as const).map((value) => ({
+            value,
+            label: <span data-testid={`sheet-${value}`}>{say(`record.sheet.${value}`)}</span>,
+          }))}
+        />
+      )}
       <Button
         href={href}
         data-testid="pdf"
         type={issue ? 'primary' : 'default'}
         onClick={(event) => {
           event.preventDefault()
-          void begin('print', 'certificate', { issue }, () => window.location.assign(href))
+          void begin('print', 'certificate', { issue, sheet }, () => window.location.assign(href))
         }}
       >
         {say(issue ? 'record.download' : 'record.print-draft')}

@@ -2,7 +2,7 @@
 import '@/words/record'
 import { Button, Collapse } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
-import { lackingParticulars } from '@/core/evaluation/particulars'
+import { lackingParticulars, sheetsOf } from '@/core/evaluation/particulars'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Figures, worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
@@ -195,6 +195,7 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
           issue={current ? last.issue : null}
           isSupervisor={isSupervisor}
           isSigned={fresh.has('tested') && fresh.has('checked')}
+          hasBoth={sheetsOf(evaluation.plant).size > 1}
         />
       </aside>
       {signing && (

@@ -119,6 +119,11 @@ export const print = {
   'source.doubt': 'in doubt',
   'source.compared': 'compared with {edition}, {by}, {day}',
   'source.differs': '{edition} has it otherwise: {note}, {by}, {day}',
+  'certificate.sheet': 'Sheet',
+  'certificate.sheet.pv':
+    'the array; the electrical side of this job has a sheet of its own, and signatures cover both',
+  'certificate.sheet.electrical':
+    'the electrical side; the array of this job has a sheet of its own, and signatures cover both',
   'certificate.page': 'Page {page} of {pages}',
   'certificate.recalled':
     '* Clause and figure were written from memory and have not been compared with the document yet.',

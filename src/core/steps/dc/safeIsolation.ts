@@ -20,6 +20,7 @@ export const safeIsolation: ReadStep<'site'> = {
   order: 'B1',
   appliesTo: 'site',
   where: hasModules,
+  sheets: ['pv'],
   station: 'dc-switch',
   tag: 'live-in-daylight',
   slots: [decisive('ac-off', 1), decisive('dc-switch-off', 2), clamp],

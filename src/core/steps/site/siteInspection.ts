@@ -8,6 +8,7 @@ export const siteInspection = checklist<'site'>({
   order: 'A1',
   appliesTo: 'site',
   where: hasModules,
+  sheets: ['pv'],
   station: 'modules',
   tag: 'live-in-daylight',
   slots: [
