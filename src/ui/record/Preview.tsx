@@ -60,6 +60,7 @@ function ResultBand({ result }: { result: Certificate['result'] }) {
   return (
     <Alert
       className="result"
+      style={{ background: TINTS[result.verdict], borderColor: 'var(--ink)', padding: '12px 16px' }}
       type={ALERTS[result.verdict]}
       showIcon
       icon={<Mark verdict={result.verdict} size={24} />}
@@ -81,6 +82,12 @@ function ResultBand({ result }: { result: Certificate['result'] }) {
       data-testid="result"
     />
   )
+}
+/** The tints of verdicts; what has none stands on the paper. */
+const TINTS: Partial<Record<Certificate['result']['verdict'], string>> = {
+  within: 'var(--within-tint)',
+  close: 'var(--close-tint)',
+  outside: 'var(--outside-tint)',
 }
 const ALERTS = {
   within: 'success',
