@@ -1,6 +1,6 @@
 /** Alike strings side by side, as a table of the certificate. */
 import '@/words/compare'
-import { type Alike, type Strip, stripsOf } from '@/core/evaluation/comparing'
+import { type Alike, allStrips, type Strip } from '@/core/evaluation/comparing'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Part } from '@/core/plant/part'
 import { figure, quantity, say, sayCode } from '@/words/say'
@@ -25,22 +25,17 @@ export const compareDrawings = (evaluation: Evaluation): { key: string; title: s
   }))
 
 function groupsOf(evaluation: Evaluation): Group[] {
-  const seen = new Set<string>()
-  return evaluation.plant.ofKind('string').flatMap((part) => {
-    const strips = stripsOf(evaluation, part)
-    const parts = new Map(strips.flatMap(({ members }) => members.map((one) => [one.part.id, one.part] as const)))
-    // One that was not read belongs to the same group as its sisters.
-    const group = [...parts.keys()].sort().join()
-    if (seen.has(group)) return []
-    seen.add(group)
+  return allStrips(evaluation).flatMap((strips) => {
     if (strips.length === 0) return []
+    const parts = new Map(strips.flatMap(({ members }) => members.map((one) => [one.part.id, one.part] as const)))
     const own = [...parts.values()]
     return [{ strips, parts: own, title: stripsTitle(evaluation.plant.arrayOf(own[0]!)?.data.tag) }]
   })
 }
 
 function tableOf(evaluation: Evaluation, { strips, parts, title }: Group): Table {
-  const inOrder = evaluation.plant.ofKind('string').filter((one) => parts.includes(one))
+  const told = new Set(parts)
+  const inOrder = evaluation.plant.ofKind('string').filter((one) => told.has(one))
   return {
     id: `compare-${parts[0]!.id}`,
     title,

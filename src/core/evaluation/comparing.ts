@@ -48,12 +48,35 @@ export type Strip = {
 
 /** Tests of alike strings that can be held side by side, in working order; those with two readings at least. */
 export function stripsOf(evaluation: Evaluation, part: Part): Strip[] {
-  const steps = [...new Set(evaluation.steps.map(({ step }) => step))].filter(
-    (step): step is AnyReadStep => isRead(step) && step.appliesTo === part.data.kind && step.compared !== undefined,
-  )
+  const steps = comparedSteps(evaluation, part)
   const group = groupOf(steps, part)
   if (group === null) return []
   const alike = evaluation.plant.ofKind('string').filter((other) => groupOf(steps, other) === group)
+  return stripsOfGroup(evaluation, steps, alike)
+}
+
+/** The strips of every group of alike strings, in the order of their tags; each group once. */
+export function allStrips(evaluation: Evaluation): Strip[][] {
+  const strings = evaluation.plant.ofKind('string')
+  if (!strings[0]) return []
+  const steps = comparedSteps(evaluation, strings[0])
+  const groups = new Map<string, Part[]>()
+  for (const one of strings) {
+    const group = groupOf(steps, one)
+    if (group === null) continue
+    const known = groups.get(group)
+    if (known) known.push(one)
+    else groups.set(group, [one])
+  }
+  return [...groups.values()].map((alike) => stripsOfGroup(evaluation, steps, alike))
+}
+
+const comparedSteps = ({ steps }: Evaluation, part: Part): AnyReadStep[] =>
+  [...new Set(steps.map(({ step }) => step))].filter(
+    (step): step is AnyReadStep => isRead(step) && step.appliesTo === part.data.kind && step.compared !== undefined,
+  )
+
+function stripsOfGroup(evaluation: Evaluation, steps: readonly AnyReadStep[], alike: readonly Part[]): Strip[] {
   return steps.flatMap((step) => {
     const read = alike.flatMap((one) => {
       const own = evaluation.byKey.get(stepKey(step.id, one.id))
