@@ -210,7 +210,15 @@ export function Bench(props: BenchProps) {
           onPad={() => setPadOpen((open) => !open)}
         >
           {kit.length > 0 || measuredBy(step) ? (
-            <InstrumentCell kit={kit} tool={tool} canWrite={canWrite} onTool={props.setInstrument}>
+            <InstrumentCell
+              kit={kit}
+              tool={tool}
+              canWrite={canWrite}
+              onTool={(id) => {
+                props.setInstrument(id)
+                taking.setTool(id)
+              }}
+            >
               {one.part.data.kind === 'string' && measuredBy(step) && (
                 <PlaceSelect
                   place={shown ? shown.entry.body.place : draft.place}
