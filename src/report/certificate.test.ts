@@ -85,6 +85,19 @@ describe('what a certificate says', () => {
     expect(cells.slice(5, 8)).toEqual(['742', '43.6', 'Within'])
   })
 
+  it('calls a row close only where nothing of it is open', () => {
+    const build = new FactsBuilder()
+    const id = build.string('1')
+    build.polarity(id)
+    build.voltage(id, 0.956 * volts(11))
+    const facts = build.facts()
+    expect(evaluate(facts, 0).byKey.get(`pv-voc:${id}`)!.verdict).toBe('close')
+    const [one] = certificateOf(facts, 0, null).tables.find(({ schedule }) => schedule)!.rows
+    expect(one!.at(-1)!.verdict).not.toBe('close')
+    expect(one!.at(-1)!.verdict).not.toBe('within')
+    expect(one!.map(({ verdict }) => verdict)).toContain('close')
+  })
+
   it('flags a simulated instrument and one out of calibration', () => {
     expect(row('pv-voc', '1').at(-1)).toContain('from a simulated instrument')
     expect(row('pv-voc', '1').at(-1)).toContain('out of calibration')

@@ -8,7 +8,7 @@ import { unitSpellings } from '@/core/quantity/unit'
 import type { Facts } from '@/core/record/facts'
 import { isChecklist, isRead, mainSlot, type AnyStep } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
-import { worst } from '@/core/verdict/verdict'
+import { gravest } from '@/core/verdict/verdict'
 import { readingText, verdictWord } from '@/words/reading'
 import { figure, say, sayCode, type WordKey } from '@/words/say'
 import { type Cell, decimalsOf, left, type Table } from './stepTable'
@@ -66,6 +66,7 @@ function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyS
   return {
     id: `results-${kind}`,
     title: say(`certificate.results.${kind}` as WordKey),
+    schedule: true,
     stretch: 1,
     steps: steps.map(({ id }) => id),
     wide: columns.length > MOST_UPRIGHT,
@@ -154,7 +155,8 @@ const marked = (one: StepEvaluation | null): Cell =>
 
 function verdictOf(own: readonly (StepEvaluation | null)[]): Cell {
   const there = own.flatMap((one) => (one && !isOnlyOffered(one) ? [one] : []))
-  const verdict = worst(there.map((one) => one.verdict))
+  // As on the first page: what is not finished outweighs what is only close.
+  const verdict = gravest(there.map((one) => one.verdict))
   const worstOf = there.find((one) => one.verdict === verdict)
   return { ...left(worstOf ? verdictWord(verdict, worstOf.step) : ''), verdict }
 }

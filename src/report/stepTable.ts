@@ -23,6 +23,8 @@ export type Table = {
   stretch?: number
   /** The tests that it tells of, where it is not one of its own name. */
   steps?: readonly string[]
+  /** A row a part with all that was read of it. */
+  schedule?: true
   /** It wants the paper on its side. */
   wide?: boolean
   /** Its readings stand in a row a part before; this is how each was taken. */

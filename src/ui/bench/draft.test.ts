@@ -22,6 +22,7 @@ import {
   readDraft,
   wantsWords,
   withSample,
+  withTool,
 } from './draft'
 
 const site: PartData = { kind: 'site', tag: 'Site', lowestTemperature_C: -10, highestCellTemperature_C: 70 }
@@ -267,5 +268,18 @@ describe('the words beside a line', () => {
 
   it('stay where the same answer is pressed once more', () => {
     expect(answered(found, 'labels', labels).notes).toEqual(found.notes)
+  })
+})
+
+describe('another instrument in hand', () => {
+  const [one, other] = [testId(7), testId(9)]
+
+  it('is that of what was typed, from then on', () => {
+    expect(withTool(draft({ texts: { voltage: '371.2' }, instrumentId: one }), other).instrumentId).toBe(other)
+  })
+
+  it('is not that of what an instrument showed', () => {
+    const shown = draft({ texts: { voltage: '371.2' }, hows: { voltage: 'feed' }, instrumentId: one })
+    expect(withTool(shown, other).instrumentId).toBe(one)
   })
 })

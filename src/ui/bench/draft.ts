@@ -69,6 +69,10 @@ export function answered(draft: Draft, slot: string, choice: string): Pick<Draft
   }
 }
 
+/** Another instrument in hand: what was typed is its own from then on; what an instrument showed stays that one's. */
+export const withTool = (draft: Draft, instrumentId: string): Draft =>
+  Object.keys(draft.hows).length > 0 ? draft : { ...draft, instrumentId }
+
 export const isStarted = (draft: Draft): boolean => draft.started
 
 /**

@@ -25,6 +25,7 @@ import {
   withCurve,
   withKnown,
   withSample,
+  withTool,
 } from './draft'
 
 const focusSlot = (id: string): void => document.getElementById(`slot-${id}`)?.focus()
@@ -191,9 +192,7 @@ export function useTaking(props: BenchProps, minded: Minded) {
   }
   /** Where it is read belongs to the leads, not to the figure: it begins nothing. */
   const setPlace = (place: Draft['place']): void => setDraft((before) => ({ ...before, place }))
-  /** Another instrument in hand: what was typed is its own from then on; what an instrument showed stays that one's. */
-  const setTool = (instrumentId: string): void =>
-    setDraft((before) => (Object.keys(before.hows).length > 0 ? before : { ...before, instrumentId }))
+  const setTool = (instrumentId: string): void => setDraft((before) => withTool(before, instrumentId))
   const goTo = (slot: Slot | null): void => {
     if (!slot) return
     const choice = draft.choices[slot.id]

@@ -82,7 +82,7 @@ export function ScheduleBar(props: Props) {
         onChoose={schedule.choose}
         kit={kit}
         tool={reader}
-        onTool={schedule.setToolId}
+        onTool={schedule.chooseTool}
       />
       <Button className="chip" onClick={onCopy} data-testid="schedule-copy">
         {say('schedule.copy')}

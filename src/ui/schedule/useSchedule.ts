@@ -22,6 +22,7 @@ import {
   readDraft,
   wantsWords,
   withSample,
+  withTool,
 } from '../bench/draft'
 import { type DraftShelf, draftShelf } from '../bench/heldDrafts'
 import type { JobStore } from '../device/jobStore'
@@ -142,6 +143,16 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     latest.current = all
     setDrafts(all)
     waiting.put(one, next)
+  }
+
+  /** Whatever waits and can be read with it is its own from now on. */
+  const chooseTool = (id: string): void => {
+    setToolId(id)
+    for (const [key, draft] of Object.entries(latest.current)) {
+      const one = evaluation.byKey.get(key)
+      if (one && kitFor(evaluation, one, measuredBy(one.step), Date.now()).some((tool) => tool.id === id))
+        put(one, withTool(draft, id))
+    }
   }
 
   const isBlank = (one: StepEvaluation, draft: Draft): boolean =>
@@ -354,7 +365,7 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     mayGoOn,
     stoodAt,
     toolFor,
-    setToolId,
+    chooseTool,
   }
 }
 
