@@ -116,7 +116,9 @@ function report({ contents, seals, brokenSeals }: Restored, isTrial: boolean): v
   }
   say(
     brokenSeals.length === 0
-      ? `All ${seals} seals hold.`
+      ? seals === 1
+        ? 'Its seal holds.'
+        : `All ${seals} seals hold.`
       : `Of ${seals} seals some do not hold, in jobs ${brokenSeals.join(', ')}: open the record there to see why.`,
   )
 }

@@ -1,7 +1,7 @@
 /** Every check, from types to the real interface. Closes with the plain line `N passed, N failed`. */
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { availableParallelism, tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { ensureBuild } from './lib/build'
 import { type Instance, startInstance } from './lib/instance'
 import { ensureChromium, ensureMariadb } from './lib/packages'
@@ -28,8 +28,28 @@ async function command(name: string, args: string[]): Promise<void> {
   count[code === 0 ? 'passed' : 'failed']++
 }
 
-type Report = { numPassedTests: number; numFailedTests: number; numTotalTests: number; success: boolean }
+type FileReport = { name: string; startTime: number; endTime: number }
+type Report = {
+  numPassedTests: number
+  numFailedTests: number
+  numTotalTests: number
+  success: boolean
+  testResults: FileReport[]
+}
 type Which = { env?: NodeJS.ProcessEnv; files?: readonly string[]; lane?: string }
+
+/** Where the time goes: the files that took longest, with their seconds. */
+function slowest(files: FileReport[]): string {
+  const took_s = (one: FileReport): number => Math.round((one.endTime - one.startTime) / 1000)
+  const first = [...files].sort((a, b) => took_s(b) - took_s(a)).slice(0, 8)
+  return first.map((one) => `${basename(one.name).replace(/\.test\.tsx?$/, '')} ${took_s(one)} s`).join(', ')
+}
+
+/** What was printed of the failures: they stand together at the end, after what may be thousands of lines. */
+function whatFailed(lines: string[]): string[] {
+  const first = lines.findIndex((line) => /⎯ Failed (Suites|Tests) \d+ ⎯/.test(line))
+  return lines.slice(first < 0 ? -150 : first)
+}
 
 /** A project of tests, or some files of it; one that ran no test has failed. */
 async function tests(
@@ -66,7 +86,8 @@ async function tests(
   say(
     `${ok ? 'ok    ' : 'FAILED'} ${lane ?? project} tests: ${report?.numPassedTests ?? 0} of ${report?.numTotalTests ?? 0} (${((Date.now() - start) / 1000).toFixed(0)} s)`,
   )
-  if (!ok) say(output.trim().split('\n').slice(-150).join('\n'))
+  if (report) say(`       slowest: ${slowest(report.testResults)}`)
+  if (!ok) say(whatFailed(output.trim().split('\n')).join('\n'))
   count.passed += report?.numPassedTests ?? 0
   count.failed += report?.numFailedTests ?? 0
   if (!ok && !report?.numFailedTests) count.failed++
@@ -76,7 +97,7 @@ async function tests(
  * The files of the first lane of tests in Chromium; all others make the second. Both take about as long, and each keeps
  * its order against an application and a database of its own, so that no lane meets what the other leaves behind.
  */
-const FIRST_LANE = ['chargePoint', 'commission', 'electrode', 'installation', 'mixed']
+const FIRST_LANE = ['chargePoint', 'commission', 'electrode', 'installation', 'mixed', 'people', 'plant']
 const LANES = ['e2e-first', 'e2e-second'] as const
 
 async function filesOf(lane: (typeof LANES)[number]): Promise<string[]> {
@@ -91,7 +112,7 @@ async function laneAlone(lane: string): Promise<void> {
   const { output } = await run(process.execPath, args, { cwd: root, limit_ms: LANE_LIMIT_ms })
   const lines = output.trim().split('\n')
   const [, passed = '0', failed = '1'] = /^(\d+) passed, (\d+) failed$/.exec(lines.pop() ?? '') ?? []
-  say(lines.filter((line) => /^(ok {4}|FAILED)/.test(line) || failed !== '0').join('\n'))
+  say(lines.filter((line) => /^(ok {4}|FAILED| {7}slowest)/.test(line) || failed !== '0').join('\n'))
   count.passed += Number(passed)
   count.failed += Number(failed)
 }

@@ -132,6 +132,11 @@ const ENDS_WITHIN_MS = 30_000
 /** Ends what serves this folder though nobody here can speak to it: its secrets were lost while it ran. */
 async function endUnreachable(places: Places): Promise<void> {
   for (const pid of await serversOn(places)) process.kill(pid, 'SIGTERM')
+  await untilGone(places)
+}
+
+/** Until no process serves the folder: one that has ended but lingers has no command line and does not count. */
+async function untilGone(places: Places): Promise<void> {
   const until = Date.now() + ENDS_WITHIN_MS
   while ((await serversOn(places)).length > 0 && Date.now() < until) await pause(LOOK_AGAIN_MS)
 }
@@ -172,7 +177,7 @@ export async function startMariadb(places: Places, secrets: Secrets): Promise<Ma
     socket: socketOf(places),
     exited: self.exited,
     startedHere: running === null,
-    stop: () => stopMariadb(places, secrets, self.pid),
+    stop: () => stopMariadb(places, self.pid),
   }
 }
 
@@ -219,13 +224,12 @@ async function waitUntilReady(places: Places, secrets: Secrets, exited: Promise<
   throw new Stop(`The private database did not start: ${why.replace(/^.*\[ERROR\] */, '')} (whole log: ${places.log})`)
 }
 
-async function stopMariadb(places: Places, secrets: Secrets, pid: number): Promise<void> {
+async function stopMariadb(places: Places, pid: number): Promise<void> {
   try {
     process.kill(pid, 'SIGTERM')
   } catch {
     return
   }
-  // A stopped server can linger as a zombie: ask its socket, not its id.
-  for (let n = 0; n < 200 && (await isAnswering(places, secrets)); n++) await pause(LOOK_AGAIN_MS)
-  await pause(300)
+  // It answers no longer well before it has written everything; who copies the folder then finds files that vanish.
+  await untilGone(places)
 }

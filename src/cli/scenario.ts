@@ -3,6 +3,7 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import { z } from 'zod'
 import { evaluate, linesOf } from '../core/evaluate'
+import { fitnessOf, foundIn } from '../core/evaluation/found'
 import type { Evaluation, StepEvaluation } from '../core/evaluation/types'
 import { partDataSchema } from '../core/plant/part'
 import { type Entry, type EntryBody, entryBodySchema, READING_VERSION } from '../core/record/entry'
@@ -226,5 +227,20 @@ export function scenario(input: Scenario): object {
       finding: finding?.code ?? null,
       state,
     })),
+    ...periodicOf(evaluation, names),
   }
+}
+
+/** What a periodic inspection found and comes to; nothing where the work is new. */
+function periodicOf(evaluation: Evaluation, names: Names) {
+  const fitness = fitnessOf(evaluation)
+  if (!fitness) return {}
+  const found = foundIn(evaluation).map(({ target, line, step, partId, as }) => ({
+    entry: target && names.textOf(target),
+    line,
+    step,
+    part: partId && names.textOf(partId),
+    as,
+  }))
+  return { fitness, found }
 }

@@ -3,19 +3,21 @@
  * only what is due, never a verdict.
  */
 import type { CurveToExplain } from './diagnosis/curveCauses'
-import type { EntryIndex } from './evaluation/entryIndex'
+import { type EntryIndex, ofKind } from './evaluation/entryIndex'
 import { swappedNeighbour } from './evaluation/neighbour'
 import { contextIn } from './evaluation/draft'
 import { isOnSheet } from './evaluation/hunts'
 import { judgeStep } from './evaluation/judge'
 import { addedSince, wholeWith } from './evaluation/next'
+import { ByKey } from './plant/onParts'
 import { remember, type Whole, wholeBehind, wholeOf } from './evaluation/run'
+import { questionsOf } from './evaluation/questions'
 import { snagsOf } from './evaluation/snags'
 import { stationsOf } from './evaluation/stations'
 import { stepKey } from './evaluation/stepKey'
 import { trendOf } from './evaluation/trend'
 import type { Evaluation, Photo, Scope, Sisters, StepEvaluation } from './evaluation/types'
-import { type Body, type Entry, isKind } from './record/entry'
+import type { Body } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime } from './record/order'
 import { signatureStates } from './record/signature'
@@ -61,8 +63,7 @@ export function evaluateNext(before: Evaluation | null, facts: Facts, now: numbe
 
 function evaluationOf(whole: Whole, now: number): Evaluation {
   const { facts, scope, parts, plant, entries, index, states, sisters } = whole
-  const byKey = whole.settled
-  const steps = [...byKey.values()].filter(isOnSheet)
+  const steps = whole.settled.all().filter(isOnSheet)
   let done = 0
   let next: string | null = null
   const verdicts = new Set<Verdict>()
@@ -77,15 +78,16 @@ function evaluationOf(whole: Whole, now: number): Evaluation {
     parts,
     plant,
     steps,
-    byKey,
+    byKey: new ByKey(whole.settled),
     stations: stationsOf(steps, plant),
     progress: { done, total: steps.length, worst: worst(verdicts) },
     next,
     states,
     sisters,
-    snags: snagsOf(entries, index, byKey),
-    photos: photosOf(entries, index),
-    signatures: signatureStates(entries),
+    snags: snagsOf(index, whole.settled),
+    questions: questionsOf(index),
+    photos: photosOf(index),
+    signatures: ofKind(index, 'signature').length > 0 ? signatureStates(entries) : [],
     sinceSeal: countSinceSeal(facts),
     outOfDate: facts.instruments
       .filter((one) => one.calibrationDue !== null && Date.parse(`${one.calibrationDue}T23:59:59Z`) < now)
@@ -95,10 +97,10 @@ function evaluationOf(whole: Whole, now: number): Evaluation {
   return evaluation
 }
 
-function photosOf(entries: readonly Entry[], index: EntryIndex): Photo[] {
+function photosOf(index: EntryIndex): Photo[] {
   const photos: Photo[] = []
-  for (const entry of entries) {
-    if (!isKind(entry, 'photo') || index.voids.has(entry.id)) continue
+  for (const entry of ofKind(index, 'photo')) {
+    if (index.voids.has(entry.id)) continue
     const { attachment, caption, takenAt } = entry.body
     const { step, partId, personId } = entry
     photos.push({ entryId: entry.id, attachment, caption, takenAt, step, partId, personId, at: correctedTime(entry) })

@@ -109,6 +109,18 @@ describe('what a certificate says', () => {
     expect(row('pv-polarity', '10').at(-1)).toBe('not wired yet (Wren)')
   })
 
+  it('tells what was asked back, and what was answered to it', () => {
+    const build = new FactsBuilder()
+    const string = build.string('4')
+    build.polarity(string)
+    const about = { step: 'pv-polarity', partId: string }
+    const question = build.add({ kind: 'question', v: 1, text: 'At the plugs?' }, { ...about, personId: people.ada })
+    const remarks = (): string => certificateOf(build.facts(), 0, null).remarks.map(plain).join(' ')
+    expect(remarks()).toContain('Polarity 4: Ada asked “At the plugs?”. Nobody has answered.')
+    build.add({ kind: 'answer', v: 1, question, text: 'Yes.' }, about)
+    expect(remarks()).toContain('Polarity 4: Ada asked “At the plugs?”; Wren answered “Yes.”.')
+  })
+
   it('remarks what is outside and what it means, overrides and voids with their names', () => {
     const remarks = certificate.remarks.map(plain).join('\n')
     expect(remarks).toContain('String 2 reads as if 1 of 11 modules were left out.')

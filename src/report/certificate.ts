@@ -8,34 +8,32 @@ import '@/words/record'
 import '@/words/print'
 import '@/words/regime'
 import { evaluate, linesOf, picturesOf } from '@/core/evaluate'
-import { allCauses } from '@/core/evaluation/allCauses'
 import { limitsUsed } from '@/core/evaluation/limitsUsed'
-import { isOnlyOffered } from '@/core/evaluation/hunts'
 import { onSheet } from '@/core/evaluation/onSheet'
 import { sheetsOf } from '@/core/evaluation/particulars'
 import type { Sheet } from '@/core/plant/kinds/descriptor'
-import { reviewOf } from '@/core/evaluation/review'
-import type { Evaluation, Snag } from '@/core/evaluation/types'
+import type { Evaluation } from '@/core/evaluation/types'
 import { partsOfKind } from '@/core/plant/projection'
 import { bareLetterhead, type Letterhead } from '@/core/record/company'
-import { isKind } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { isRemarkable } from '@/core/verdict/verdict'
+import { isPeriodicWork } from '@/core/plant/work'
+import { citesNational } from '@/core/regime/documents'
 import type { InstrumentCopy } from '@/core/record/instrument'
 import { stepsOf } from '@/core/steps'
 import { isRead, mainSlot, NOTHING_READ } from '@/core/steps/step'
 import type { WorkingLine } from '@/core/verdict/working'
-import { hasWords, meaningOf, quantity, say, sayCode, sayFinding, stepShort } from '@/words/say'
-import { reviewTitle } from '@/words/review'
-import { dayWords } from './dayWords'
+import { hasWords, quantity, say, sayCode, stepShort } from '@/words/say'
+import { dayIn, dayWords } from './dayWords'
 import { compareDrawings, compareTables } from './compareTable'
 import { drawingOf } from './drawing'
 import type { Drawing } from './drawing/node'
+import { snagTable } from './snagTable'
 import { type Declaration, declarationsOf, particularsTable, type Result, resultOf, siteParticulars } from './firstPage'
 import { type OwnersPage, ownersPage } from './ownersPage'
 import { partSheets } from './partSheet'
 import { plantTables, supplyParticulars } from './plantTables'
 import { resultSchedules, toldInRows } from './resultSchedule'
+import { remarksOf } from './remarks'
 import { type Compared, sourceLine } from './sourceLine'
 import { type Cell, designTable, left, stepTable, type Table } from './stepTable'
 
@@ -100,7 +98,7 @@ export function certificateOf(
     title: titleOf(evaluation),
     company: { name: facts.job.company, letterhead: facts.job.letterhead ?? bareLetterhead(zone) },
     issue,
-    result: resultOf(evaluation),
+    result: resultOf(evaluation, citesNational(facts.regime)),
     particulars: [
       ...particulars(facts, evaluation),
       ...(isOneOfTwo ? [[say('certificate.sheet'), say(`certificate.sheet.${sheet}`)] as [string, string]] : []),
@@ -109,7 +107,7 @@ export function certificateOf(
     tables: tablesOf(facts, evaluation),
     owner: ownersPage(evaluation, facts),
     drawings: [...compareDrawings(evaluation), ...drawingsOf(facts, evaluation)],
-    remarks: remarks(facts, evaluation),
+    remarks: remarksOf(facts, evaluation),
     // Hundreds of sums: worked out once somebody looks at them.
     get working() {
       sums ??= workingOf(evaluation)
@@ -138,22 +136,20 @@ function tablesOf(facts: Facts, evaluation: Evaluation): Table[] {
     return table ? [toldInRows(step.appliesTo) ? { ...table, annex: true as const } : table] : []
   })
   const day = (at_ms: number): string => dayIn(at_ms, facts.job.timeZone)
+  const found = snagTable(evaluation, facts, (at) => instant(at, facts.job.timeZone))
   return [
+    found?.head ? found : null,
     ...resultSchedules(evaluation, steps),
     particularsTable(evaluation, day),
     ...plantTables(evaluation),
     ...partSheets(evaluation, steps),
     designTable(evaluation, facts),
     ...ofSteps.filter(({ annex }) => !annex),
-    snagTable(evaluation, facts),
+    found?.head ? null : found,
     ...compareTables(evaluation),
     ...ofSteps.filter(({ annex }) => annex),
   ].filter((table) => table !== null)
 }
-
-/** The day of an instant at a place, as 2026-03-07. */
-const dayIn = (at_ms: number, timeZone: string): string =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format(at_ms)
 
 function drawingsOf(facts: Facts, evaluation: Evaluation): DrawingSection[] {
   return evaluation.steps.flatMap((one) => {
@@ -185,7 +181,7 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
   const zone = facts.job.timeZone
   return [
     [say('certificate.job'), `${facts.job.number} ${facts.job.name}`],
-    [say('certificate.place'), facts.job.place || '–'],
+    ...(facts.job.place ? [[say('certificate.place'), facts.job.place] as [string, string]] : []),
     ...siteParticulars(evaluation),
     [say('certificate.company'), facts.job.company],
     ...(strings.length > 0 || !evaluation.plant.hasAcSide ? pvParticulars(evaluation) : []),
@@ -206,6 +202,7 @@ function particulars(facts: Facts, evaluation: Evaluation): [string, string][] {
 
 /** By what the plant has: modules, earth and the AC side, charge points. */
 function titleOf({ plant }: Evaluation): string {
+  if (isPeriodicWork(plant)) return say('certificate.title-periodic')
   const hasStrings = plant.ofKind('string').length > 0
   const hasPoints = plant.ofKind('charge-point').length > 0
   if (!plant.hasAcSide) return say('certificate.title')
@@ -217,7 +214,12 @@ function titleOf({ plant }: Evaluation): string {
 function pvParticulars(evaluation: Evaluation): [string, string][] {
   const strings = partsOfKind(evaluation.parts, 'string')
   const peak_W = strings.reduce((sum, one) => sum + one.data.modulesInSeries * one.data.moduleType.data.pmax_W, 0)
-  const types = [...new Set(strings.map((one) => `${one.data.moduleType.make} ${one.data.moduleType.name}`))]
+  const count = new Map<string, number>()
+  for (const { data } of strings) {
+    const type = `${data.moduleType.make} ${data.moduleType.name}`
+    count.set(type, (count.get(type) ?? 0) + data.modulesInSeries)
+  }
+  const types = [...count].map(([type, modules]) => say('certificate.modules-of', { modules, type }))
   const arrays = partsOfKind(evaluation.parts, 'array').map((one) =>
     say('certificate.array', { tag: one.data.tag, tilt: one.data.tilt_deg, azimuth: one.data.azimuth_deg }),
   )
@@ -227,85 +229,6 @@ function pvParticulars(evaluation: Evaluation): [string, string][] {
     [say('certificate.arrays'), arrays.join('; ') || '–'],
   ]
 }
-
-/** What a reader must know besides the tables: everything that is not plainly within. */
-function remarks(facts: Facts, evaluation: Evaluation): string[] {
-  const list = evaluation.steps
-    .filter((one) => isRemarkable(one) && !isOnlyOffered(one))
-    .map((one) => {
-      const title = sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag })
-      const meaning = one.verdict === 'outside' ? meaningOf(allCauses(evaluation, one)[0]) : ''
-      return `${title}: ${sayFinding(one.finding)} ${meaning}`.trim()
-    })
-  for (const one of evaluation.steps) {
-    for (const gate of one.gates) {
-      if (!gate.overridden || !one.counting) continue
-      const who = facts.people.find((person) => person.id === gate.overridden!.personId)?.name ?? ''
-      list.push(
-        say('certificate.overridden', {
-          title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
-          gate: sayCode('gate', gate.id, gate.finding.figures),
-          reason: gate.overridden.reason,
-          who,
-        }),
-      )
-    }
-    for (const reading of one.readings) {
-      if (reading.ended?.by !== 'void') continue
-      const who = facts.people.find((person) => person.id === reading.ended!.personId)?.name ?? ''
-      list.push(
-        say('certificate.voided', {
-          title: sayCode('step', `${one.step.id}.title`, { tag: one.part.data.tag }),
-          reason: reading.ended.reason,
-          who,
-        }),
-      )
-    }
-  }
-  const names = new Map(
-    reviewOf(evaluation, (at) => dayIn(at, facts.job.timeZone)).map((item) => [item.id, reviewTitle(item)]),
-  )
-  // What is no matter any more was said of something that has been put right since.
-  for (const { printedName: who, review } of evaluation.signatures)
-    for (const { of, text } of review)
-      if (text && names.has(of)) list.push(say('certificate.said', { what: names.get(of)!, text, who }))
-  for (const entry of facts.entries) {
-    if (!isKind(entry, 'regime-move')) continue
-    const who = facts.people.find((person) => person.id === entry.personId)?.name ?? ''
-    const { from, to, reason } = entry.body
-    list.push(say('certificate.regime-moved', { name: facts.regime.name, from, to, reason, who }))
-  }
-  return list
-}
-
-/** Snags and what was done about them; null where there are none. */
-function snagTable(evaluation: Evaluation, facts: Facts): Table | null {
-  if (evaluation.snags.length === 0) return null
-  const zone = facts.job.timeZone
-  const who = (id: string): string => facts.people.find((person) => person.id === id)?.name ?? ''
-  const about = (snag: Snag): string => {
-    const one = snag.step && snag.partId ? evaluation.byKey.get(`${snag.step}:${snag.partId}`) : undefined
-    return one ? stepShort(one) : '–'
-  }
-  return {
-    id: 'snags',
-    title: say('certificate.snags'),
-    columns: [
-      { label: say('certificate.snag-of'), align: 'left' },
-      { label: say('certificate.snag-found'), align: 'left' },
-      { label: say('certificate.snag-mended'), align: 'left' },
-      { label: say('certificate.snag-state'), align: 'left' },
-    ],
-    rows: evaluation.snags.map((snag) => [
-      left(about(snag)),
-      left(`${snag.text ?? sayFinding(snag.finding!)} (${who(snag.personId)}, ${instant(snag.at, zone)})`),
-      left(snag.remedy ? `${snag.remedy.text} (${who(snag.remedy.personId)}, ${instant(snag.remedy.at, zone)})` : '–'),
-      { ...left(say(`snag.${snag.state}`)), verdict: SNAG_VERDICTS[snag.state] },
-    ]),
-  }
-}
-
-const SNAG_VERDICTS = { open: 'outside', mended: 'not-yet', closed: 'within' } as const
 
 function limitsTable(facts: Facts, evaluation: Evaluation): Table {
   const used = limitsUsed(evaluation)
@@ -333,6 +256,7 @@ function limitsTable(facts: Facts, evaluation: Evaluation): Table {
     .map(([id, school]) => [left(sayCode('school', id)), left(sayCode('school', `${id}.${school}`)), left('')])
   return {
     id: 'limits',
+    fine: true,
     title: say('certificate.limits-title'),
     stretch: 0,
     columns: [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { SlotValue } from '@/core/record/entry'
-import { exampleElectrode, exampleRcd } from '@/core/steps/worked'
+import { exampleCircuit, exampleElectrode, exampleRcd } from '@/core/steps/worked'
 import { choose, classic, Installation, over, read } from '@/core/testing/installation'
 import { certificateOf, type Table } from './certificate'
 
@@ -80,5 +80,19 @@ describe('earth and the AC side on a certificate', () => {
     const site = new Installation({ rcd: {} })
     site.build.part(exampleElectrode)
     expect(certificateOf(site.facts, 0, null).drawings).toEqual([])
+  })
+})
+
+describe('the row of a circuit', () => {
+  it('has R2 in a column of its own where the protective conductor was read by itself', () => {
+    const site = new Installation()
+    const second = site.build.part({ ...exampleCircuit, tag: '2' })
+    const labels = () => tableOf(certificateOf(site.facts, 0, null).tables, 'results-circuit').columns
+    site.take('r1r2', site.circuit, { r1r2: read(0.4) })
+    expect(labels().some(({ label }) => label.startsWith('R2'))).toBe(false)
+    site.take('r1r2', second, { 'continuity-way': choose('protective-alone'), 'r2-alone': read(0.25) })
+    const table = tableOf(certificateOf(site.facts, 0, null).tables, 'results-circuit')
+    expect(column(table, 'R1+R2, Ω')).toEqual(['0.40', '–'])
+    expect(column(table, 'R2, PE alone, Ω')).toEqual(['–', '0.25'])
   })
 })

@@ -54,6 +54,14 @@ describe('the DC side on a certificate', () => {
   const table = (id: string) => certificate.tables.find((one) => one.id === id)!
   const texts = (id: string): string[][] => table(id).rows.map((cells) => cells.map((cell) => plain(cell.text)))
 
+  it('says how many modules of which type there are', () => {
+    const build = new FactsBuilder()
+    build.string('1', 11)
+    build.string('2', 14)
+    const { particulars } = certificateOf(build.facts(), 0, null)
+    expect(particulars.map(([, value]) => plain(value))).toContain('25 × Example Sixty')
+  })
+
   it('prints the inspection line by line, with words and marks', () => {
     expect(table('inspection').rows.length).toBe(siteInspection.slots.length)
     const labels = table('inspection').rows.find((cells) => cells[0]!.text.startsWith('Labels'))!

@@ -1,10 +1,12 @@
 /** The first page: what was tested and how it came out in one sentence, and who answers for it. */
+import { type Fitness, fitnessOf } from '@/core/evaluation/found'
 import { lackingParticulars, particularsOf, sheetsOf, strangeDays } from '@/core/evaluation/particulars'
 import { summaryOf } from '@/core/evaluation/summary'
 import type { Evaluation } from '@/core/evaluation/types'
 import { valueAt } from '@/core/plant/missing'
 import type { Part } from '@/core/plant/part'
 import { type Verdict, verdicts } from '@/core/verdict/verdict'
+import { fitnessText } from '@/words/found'
 import { hasWords, partName, say, sayCode, sayFinding, type WordKey } from '@/words/say'
 import { dayWords } from './dayWords'
 import { left, type Table } from './stepTable'
@@ -18,19 +20,34 @@ export type Result = {
   besides: string[]
 }
 
-/** The result of the whole in one sentence with its marks. */
-export function resultOf(evaluation: Evaluation): Result {
+/** The mark of a periodic inspection: what is to be improved is no plain within. @param verdict of all its tests */
+function fitnessMark({ state, counts }: Fitness, verdict: Verdict): Verdict {
+  if (state === 'fit') return counts.improve > 0 ? 'close' : verdict
+  return state === 'not-fit' ? 'outside' : 'not-yet'
+}
+
+/** The result of the whole in one sentence with its marks. @param marked classes with the letters of the national report */
+export function resultOf(evaluation: Evaluation, marked: boolean): Result {
   const { verdict, counts, asked, open, snags, overridden, simulated } = summaryOf(evaluation)
   const figures = { asked, open, outside: counts.outside, close: counts.close, within: counts.within }
+  const fitness = fitnessOf(evaluation)
   const besides: string[] = []
-  if (snags > 0) besides.push(say('result.snags', { count: snags }))
+  // The classes of a periodic inspection tell what is open.
+  if (snags > 0 && !fitness) besides.push(say('result.snags', { count: snags }))
   if (overridden > 0) besides.push(say('result.overridden', { count: overridden }))
   if (simulated > 0) besides.push(say('result.simulated', { count: simulated }))
+  const sentence = say(`result.${verdict}` as WordKey, figures)
+  // What it is for comes first: whether it may go on in use. How its tests came out follows.
+  const told = fitness
+    ? {
+        verdict: fitnessMark(fitness, verdict),
+        sentence: fitnessText(fitness, marked),
+        besides: [sentence, ...besides],
+      }
+    : { verdict, sentence, besides }
   return {
-    verdict,
-    sentence: say(`result.${verdict}` as WordKey, figures),
+    ...told,
     counts: verdicts.map((one) => ({ verdict: one, count: counts[one] })).filter(({ count }) => count > 0),
-    besides,
   }
 }
 

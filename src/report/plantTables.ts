@@ -27,16 +27,22 @@ function cellOf(part: Part, field: RuledField, plant: PlantIndex): string {
   const after = typeof field.prints === 'object' && field.prints.with ? plateOf(part, field.prints.with) : null
   if (value === null) return after === null ? '' : figure(after as number)
   if (field.rule.takes === 'library') return nameIn(value)
+  if (field.yesNo) return plate(field.yesNo[value ? 0 : 1])
   const text = field.rule.takes === 'choice' && !field.rule.isNumber ? plate(String(value)) : String(value)
   return `${text}${after ?? ''}`
 }
+
+const isOnlyUnusual = ({ prints }: RuledField): boolean => typeof prints === 'object' && prints.unusual === true
 
 function tableOf(kind: Kind, plant: PlantIndex): Table | null {
   const name = nameOf(kind)
   const parts = plant.ofKind(name) as readonly Part[]
   // A particular that nobody entered of any of them has no column.
   const printed = fieldsOf(kind).filter(
-    (field) => field.prints && (!field.on || parts.some((part) => !isOpenField(part, field))),
+    (field) =>
+      field.prints &&
+      (!field.on || parts.some((part) => !isOpenField(part, field))) &&
+      (!isOnlyUnusual(field) || parts.some((part) => (plateOf(part, field.id) ?? field.usual) !== field.usual)),
   )
   // Its tag alone is no table.
   if (parts.length === 0 || printed.length < 2) return null
@@ -45,13 +51,18 @@ function tableOf(kind: Kind, plant: PlantIndex): Table | null {
     if (id === 'tag') return say('certificate.part')
     return say(`plant.${(typeof prints === 'object' && prints.label) || label}` as WordKey)
   }
+  const rows = parts.map((part) =>
+    printed.map((field) => (isFigure(field) ? right : left)(cellOf(part, field, plant) || '–')),
+  )
+  // What is told in the most words has the room.
+  const wordsIn = (k: number): number => Math.max(0, ...rows.map((row) => row[k]!.text.split(' ').length))
+  const widest = printed.reduce((best, _, k) => (wordsIn(k) > wordsIn(best) ? k : best), printed.length - 1)
   return {
     id: name,
+    stretch: widest,
     title: say(`plant.section.${name}` as WordKey),
     columns: printed.map((field) => ({ label: labelOf(field), align: isFigure(field) ? 'right' : 'left' })),
-    rows: parts.map((part) =>
-      printed.map((field) => (isFigure(field) ? right : left)(cellOf(part, field, plant) || '–')),
-    ),
+    rows,
   }
 }
 

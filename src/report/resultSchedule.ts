@@ -6,12 +6,15 @@ import { kindOf } from '@/core/plant/kinds'
 import type { Part, PartKind } from '@/core/plant/part'
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Facts } from '@/core/record/facts'
-import { isChecklist, isRead, mainSlot, type AnyStep } from '@/core/steps/step'
+import { answerVerdict } from '@/core/steps/checks'
+import { isChecklist, isRead, mainSlot, slotsOf, type AnyStep } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import { gravest } from '@/core/verdict/verdict'
-import { readingText, verdictWord } from '@/words/reading'
+import { readingText, valueText, verdictWord } from '@/words/reading'
+import { deviceWords } from '@/words/circuit'
 import { figure, say, sayCode, type WordKey } from '@/words/say'
-import { type Cell, decimalsOf, left, type Table } from './stepTable'
+import { decimalsOf, sized } from './figureText'
+import { type Cell, left, type Table } from './stepTable'
 
 /** Kinds of part of which a plant has many: one row each. */
 const inRows: readonly PartKind[] = ['string', 'circuit', 'rcd']
@@ -24,11 +27,11 @@ type Column = { label: string; align: 'left' | 'right'; cell(part: Part): Cell }
 function toldBy({ data }: Part): string {
   switch (data.kind) {
     case 'string':
-      return `${data.modulesInSeries} × ${data.moduleType.name}`
-    case 'circuit':
-      return [data.feeds, data.rating_A === null ? '' : `${data.device ?? ''}${data.rating_A}`]
+      return [`${data.modulesInSeries} × ${data.moduleType.name}`, electronicsWords(data.electronics?.acts)]
         .filter(Boolean)
         .join(', ')
+    case 'circuit':
+      return [data.feeds, deviceWords(data)].filter(Boolean).join(', ')
     case 'rcd':
       return say('certificate.rcd-told', { type: data.type, rated_mA: data.rated_mA })
     default:
@@ -36,31 +39,43 @@ function toldBy({ data }: Part): string {
   }
 }
 
+/** What sits on each module, in a word; none where nothing does. */
+const electronicsWords = (acts: 'shuts-off' | 'converts' | null | undefined): string =>
+  acts ? say(`certificate.electronics.${acts}`) : ''
+
 /** Schedules of results: of the kinds that are told in rows, as far as the plant has any. */
 export const resultSchedules = (evaluation: Evaluation, steps: readonly AnyStep[]): Table[] =>
   inRows.flatMap((kind) => {
     const parts = evaluation.plant.ofKind(kind) as readonly Part[]
     const own = steps.filter((step) => step.appliesTo === kind)
-    return parts.length > 0 && own.length > 0 ? [scheduleOf(kind, parts, own, evaluation)] : []
+    return parts.length > 0 && own.length > 0
+      ? [scheduleOf(kind, parts, own, evaluation, steps.filter(isReadOfDevice))]
+      : []
   })
 
-function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyStep[], evaluation: Evaluation): Table {
+function scheduleOf(
+  kind: PartKind,
+  parts: readonly Part[],
+  steps: readonly AnyStep[],
+  evaluation: Evaluation,
+  ofDevices: readonly AnyStep[],
+): Table {
   const at = (step: AnyStep, part: Part) => evaluation.byKey.get(`${step.id}:${part.id}`) ?? null
+  // What was read of the device that a circuit hangs on stands in the circuit's row as well.
+  const onDevice = (part: Part) => {
+    const device = deviceIn(evaluation.plant, part)
+    return device ? ofDevices.map((step) => at(step, device)) : []
+  }
   const columns: Column[] = [
     { label: say('certificate.part'), align: 'left', cell: (part) => left(part.data.tag) },
     { label: say('certificate.told'), align: 'left', cell: (part) => left(toldBy(part)) },
-    ...steps.flatMap((step) =>
-      columnsOf(
-        step,
-        parts.map((part) => at(step, part)),
-        evaluation.facts,
-        (part) => at(step, part),
-      ),
-    ),
+    ...steps.flatMap((step) => columnsFor(step, parts, evaluation, (part) => at(step, part))),
+    ...(kind === 'circuit' ? ofTheirDevices(parts, evaluation, at, ofDevices) : []),
     {
       label: say('certificate.verdict'),
       align: 'left',
-      cell: (part) => verdictOf(steps.map((step) => at(step, part))),
+      // A row is no better than any figure that stands in it.
+      cell: (part) => verdictOf([...steps.map((step) => at(step, part)), ...onDevice(part)]),
     },
   ]
   return {
@@ -73,6 +88,60 @@ function scheduleOf(kind: PartKind, parts: readonly Part[], steps: readonly AnyS
     columns: columns.map(({ label, align }) => ({ label, align })),
     rows: parts.map((part) => columns.map(({ cell }) => cell(part))),
   }
+}
+
+const columnsFor = (step: AnyStep, parts: readonly Part[], { facts }: Evaluation, at: At): Column[] =>
+  columnsOf(step, parts.map(at), facts, at)
+
+type At = (part: Part) => StepEvaluation | null
+
+/** The residual current device that a circuit hangs on; null where there is none, and for whatever is no circuit. */
+const deviceIn = (plant: Evaluation['plant'], { data }: Part): Part | null =>
+  data.kind === 'circuit' ? plant.inService('rcd', data.rcdId) : null
+
+const isReadOfDevice = (step: AnyStep): boolean => step.appliesTo === 'rcd' && isRead(step)
+
+/** A circuit's row has what its devices gave: the residual current device it hangs on, and the button of one against arcs. */
+function ofTheirDevices(
+  circuits: readonly Part[],
+  evaluation: Evaluation,
+  at: (step: AnyStep, part: Part) => StepEvaluation | null,
+  ofDevices: readonly AnyStep[],
+): Column[] {
+  const { plant } = evaluation
+  const dataOf = ({ data }: Part) => (data.kind === 'circuit' ? data : null)
+  const deviceOf = (part: Part): Part | null => deviceIn(plant, part)
+  const columns: Column[] = []
+  if (circuits.some(deviceOf)) {
+    const asked = new Set(evaluation.steps.map(({ step }) => step))
+    const read = ofDevices.filter((step) => asked.has(step))
+    columns.push({ label: 'RCD', align: 'left', cell: (part) => left(deviceOf(part)?.data.tag ?? '–') })
+    for (const step of read)
+      columns.push(
+        ...columnsFor(step, circuits, evaluation, (part) => {
+          const device = deviceOf(part)
+          return device && at(step, device)
+        }),
+      )
+  }
+  if (circuits.some((part) => dataOf(part)?.arcDevice))
+    columns.push({
+      label: say('certificate.arc-button'),
+      align: 'left',
+      cell: (part) => (dataOf(part)?.arcDevice ? arcButton(dataOf(part)!.boardId, evaluation) : left('–')),
+    })
+  return columns
+}
+
+/** The line of the board's list in which the buttons of devices against arcs were pressed. */
+const ARC_BUTTON = 'arc-button'
+
+function arcButton(boardId: string | null, { steps }: Evaluation): Cell {
+  const asked = steps.find(
+    ({ step, part }) => slotsOf(step).some(({ id }) => id === ARC_BUTTON) && (boardId === null || part.id === boardId),
+  )
+  const answer = asked?.counting?.entry.body.slots[ARC_BUTTON]
+  return { ...left(''), verdict: answerVerdict(answer && 'choice' in answer ? answer.choice : null) }
 }
 
 /** More columns than these want the paper on its side. */
@@ -104,6 +173,14 @@ function columnsOf(
   })
   const rule = (one: StepEvaluation): RuleData | null => one.judgement?.rule ?? null
   const columns: Column[] = []
+  const set = slotsOf(step).find(({ id }) => id === SET)
+  if (set)
+    columns.push(
+      right(say('certificate.set-at'), (one) => {
+        const answer = one.counting?.entry.body.slots[SET]
+        return answer ? valueText(answer) : null
+      }),
+    )
   if (rules.some(({ expected }) => expected))
     columns.push(
       right(say('certificate.expected'), (one) => {
@@ -116,14 +193,20 @@ function columnsOf(
     columns.push(
       right(say('certificate.greatest'), (one) => {
         const high = rule(one)?.band.high
-        return high === null || high === undefined ? null : figure(high, decimals)
+        return high === null || high === undefined ? null : sized(high, decimals)
       }),
     )
-  columns.push({
-    label: written ? `${short}, ${written}` : short,
+  const apart = slotsOf(step).filter((slot) => slot.kind === 'number' && slot.apart)
+  const isApart = (one: StepEvaluation | null, id?: string): boolean =>
+    apart.some((slot) => (id ?? slot.id) === slot.id && slot.id in (one?.counting?.entry.body.slots ?? {}))
+  const read = (label: string, has: (one: StepEvaluation | null) => boolean): Column => ({
+    label: written ? `${label}, ${written}` : label,
     align: 'right',
-    cell: (part) => readOf(at(part)),
+    cell: (part) => readOf(has(at(part)) ? at(part) : null),
   })
+  if (own.some((one) => one !== null && !isApart(one))) columns.push(read(short, (one) => !isApart(one)))
+  for (const { id } of apart)
+    if (own.some((one) => isApart(one, id))) columns.push(read(sayCode('slot', id), (one) => isApart(one, id)))
   if (own.some((one) => one?.judgement?.referred))
     columns.push(
       right(say('certificate.at-stc'), (one) => {
@@ -133,6 +216,9 @@ function columnsOf(
     )
   return columns
 }
+
+/** The voltage that an instrument was set to. */
+const SET = 'set-voltage'
 
 const isOneSided = (rules: readonly RuleData[]): boolean =>
   rules.length > 0 && rules.every(({ band }) => band.low === null && band.high !== null)

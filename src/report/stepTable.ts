@@ -2,14 +2,14 @@
 import { isOnlyOffered } from '@/core/evaluation/hunts'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Weather, weatherOf } from '@/core/pv/conditions'
-import { type Unit, unitSpellings } from '@/core/quantity/unit'
+import { unitSpellings } from '@/core/quantity/unit'
 import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { answerVerdict } from '@/core/steps/checks'
 import { type Asked, CHECK_SOUND, isSlotAsked, type Slot } from '@/core/steps/slot'
-import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf } from '@/core/steps/step'
-import type { RuleData } from '@/core/verdict/judgement'
+import { type AnyStep, isChecklist, isRead, mainSlot, slotsOf, wantsConditions } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
+import { bandText, decimalsOf, measuredText } from './figureText'
 import { readingText, valueText, verdictWord } from '@/words/reading'
 import { figure, say, sayCode } from '@/words/say'
 
@@ -23,8 +23,12 @@ export type Table = {
   stretch?: number
   /** The tests that it tells of, where it is not one of its own name. */
   steps?: readonly string[]
+  /** It belongs to the first page: what a periodic inspection found. */
+  head?: true
   /** A row a part with all that was read of it. */
   schedule?: true
+  /** In smaller print: looked up, not read. */
+  fine?: true
   /** It wants the paper on its side. */
   wide?: boolean
   /** Its readings stand in a row a part before; this is how each was taken. */
@@ -67,7 +71,7 @@ export function designTable(evaluation: Evaluation, facts: Facts): Table | null 
     const rule = one.judgement?.rule ?? null
     const decimals = decimalsOf(rule?.unit)
     const written = rule ? ` ${unitSpellings[rule.unit].written}` : ''
-    const read = readCell(one, decimals)
+    const read = readCell(one)
     return [
       left(`${one.step.order} ${sayCode('step', `${one.step.id}.short`)}`),
       left(one.part.data.tag),
@@ -132,7 +136,7 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   const main = mainSlot(step)
   const inUnit = unit ?? (main?.kind === 'number' ? main.unit : null)
   const written = inUnit ? `, ${unitSpellings[inUnit].written}` : ''
-  add(`${say('certificate.read')}${written}`, 'right', (one) => readCell(one, decimals))
+  add(`${say('certificate.read')}${written}`, 'right', (one) => readCell(one))
   const figures = figureSlots(step, own)
   for (const slot of figures) add(slotLabel(slot), 'right', (one) => slotText(one, slot))
   if (rules.some((one) => one.expected)) {
@@ -150,7 +154,7 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
       return referred ? figure(referred.value, decimals) : null
     })
   }
-  if (isRead(step) && step.needsConditions) {
+  if (own.some((one) => wantsConditions(step, one.part))) {
     add('W/m²', 'right', (one) => weatherText(one, (weather) => figure(weather.irradiance_Wm2, 0)))
     add(say('certificate.cell'), 'right', (one) => weatherText(one, (weather) => figure(weather.cell.value_C, 1)))
   }
@@ -166,21 +170,10 @@ function columnsOf(step: AnyStep, own: readonly StepEvaluation[], facts: Facts, 
   return columns
 }
 
-const DECIMALS: Partial<Record<Unit, number>> = { A: 2, ohm: 2, W: 0, deg: 0 }
-/** Decimals of a figure that is printed beside others of its test. */
-export const decimalsOf = (unit: Unit | undefined): number => (unit ? (DECIMALS[unit] ?? 1) : 1)
-
-function readCell(one: StepEvaluation, decimals: number): string | null {
+function readCell(one: StepEvaluation): string | null {
   const measured = one.judgement?.rule?.measured
-  if (measured) return measured.whisker > 0 ? `${measured.text} ±${figure(measured.whisker, decimals)}` : measured.text
+  if (measured) return measuredText(measured)
   return one.counting ? readingText(one.step, one.counting.entry.body) || null : null
-}
-
-function bandText(rule: RuleData | null, decimals: number): string | null {
-  if (!rule) return null
-  const { low, high } = rule.band
-  if (low !== null && high !== null) return `${figure(low, decimals)}–${figure(high, decimals)}`
-  return low !== null ? `≥ ${figure(low, decimals)}` : high !== null ? `≤ ${figure(high, decimals)}` : null
 }
 
 function weatherText(one: StepEvaluation, text: (weather: Weather) => string): string | null {

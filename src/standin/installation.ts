@@ -20,8 +20,11 @@ const LEAKY = 5
 const SLOW = 4
 const SENSITIVE = 3
 
-/** Copper, milliohm mm2 per metre. */
+/** Of each metal, milliohm mm2 per metre. */
 const COPPER_mohm_mm2 = 17.6
+const ALUMINIUM_mohm_mm2 = 29
+const each_mohm_mm2 = ({ data }: Of<'circuit'>): number =>
+  data.metal === 'aluminium' ? ALUMINIUM_mohm_mm2 : COPPER_mohm_mm2
 const USUAL = { line_mm2: 2.5, protective_mm2: 1.5, length_m: 15 }
 /** How much of a reading a pipe right along the way takes off at the current spike. */
 const PIPE_TAKES = 0.5
@@ -160,6 +163,12 @@ export class Installation {
     return this.mended.has(circuit.id) ? 'none' : circuitFault(circuit.id)
   }
 
+  /** What a loose terminal adds, in the protective conductor. */
+  private looseOf(circuit: Of<'circuit'>): number {
+    const isLoose = this.faultOf(circuit) === 'loose-terminal'
+    return isLoose ? between(chance(seedOf(`${circuit.id}:loose`)), 1.1, 2.4) : 0
+  }
+
   /** Line and protective conductor of a circuit, ohm. */
   r1r2_ohm(circuit: Of<'circuit'>, line: Line = ''): number {
     const next = chance(seedOf(`${circuit.id}:conductors${line}`))
@@ -169,11 +178,19 @@ export class Installation {
       protective: protective_mm2 ?? USUAL.protective_mm2,
       length: length_m ?? USUAL.length_m,
     }
-    const whole = (COPPER_mohm_mm2 * own.length * (1 / own.line + 1 / own.protective)) / 1000
+    const whole = (each_mohm_mm2(circuit) * own.length * (1 / own.line + 1 / own.protective)) / 1000
     const copper = circuit.data.layout === 'ring' ? whole / 4 : whole
     const joints = 2 * between(next, 0.002, 0.012)
-    const loose = this.faultOf(circuit) === 'loose-terminal' ? between(next, 1.1, 2.4) : 0
+    const loose = this.looseOf(circuit)
     return copper * between(next, 0.97, 1.02) + joints + loose
+  }
+
+  /** The protective conductor of a circuit by itself, ohm: its share of both, with whatever is loose in it. */
+  r2_ohm(circuit: Of<'circuit'>): number {
+    const { line_mm2, protective_mm2 } = circuit.data
+    const [line, protective] = [line_mm2 ?? USUAL.line_mm2, protective_mm2 ?? USUAL.protective_mm2]
+    const loose = this.looseOf(circuit)
+    return (this.r1r2_ohm(circuit) - loose) * (line / (line + protective)) + loose
   }
 
   /** One conductor of a ring from end to end, ohm. */
@@ -182,7 +199,7 @@ export class Installation {
     const area = conductor === 'r2' ? (protective_mm2 ?? USUAL.protective_mm2) : (line_mm2 ?? USUAL.line_mm2)
     const joints = between(chance(seedOf(`${circuit.id}:${conductor}`)), 0.004, 0.02)
     const loose = conductor === 'r1' && this.faultOf(circuit) === 'loose-terminal' ? 1.4 : 0
-    return (COPPER_mohm_mm2 * (length_m ?? USUAL.length_m)) / area / 1000 + joints + loose
+    return (each_mohm_mm2(circuit) * (length_m ?? USUAL.length_m)) / area / 1000 + joints + loose
   }
 
   /** Line and another conductor of a ring crossed at the board, read at a point of it: alike at all of a sound one. */
@@ -199,7 +216,7 @@ export class Installation {
   /** What each conductor has of the loops at the end of a circuit, ohm: a loose terminal is in the protective one. */
   conductorsOf(circuit: Of<'circuit'>, line: Line = ''): { line: number; neutral: number; earth: number } {
     const { line_mm2, length_m, layout } = circuit.data
-    const copper = (COPPER_mohm_mm2 * (length_m ?? USUAL.length_m)) / (line_mm2 ?? USUAL.line_mm2) / 1000
+    const copper = (each_mohm_mm2(circuit) * (length_m ?? USUAL.length_m)) / (line_mm2 ?? USUAL.line_mm2) / 1000
     const own = layout === 'ring' ? copper / 4 : copper
     const upToLine = this.wire_ohm(line) + own
     return { line: upToLine, neutral: this.wire_ohm() + own, earth: this.zs_ohm(circuit, line) - upToLine }
@@ -221,9 +238,9 @@ export class Installation {
     return between(next, 280, 2400)
   }
 
-  /** Everything on the board of a circuit joined, to the protective conductor, Mohm. */
-  board_Mohm(circuit: Of<'circuit'>): number {
-    const own = this.ofKind('circuit').filter((one) => one.data.boardId === circuit.data.boardId)
+  /** Everything on a board joined, to the protective conductor, Mohm. */
+  board_Mohm(boardId: string | null): number {
+    const own = this.ofKind('circuit').filter((one) => one.data.boardId === boardId)
     const leaks = own.flatMap((one) => ['l-pe', 'n-pe'].map((pair) => 1 / this.insulation_Mohm(one, pair)))
     return 1 / leaks.reduce((sum, one) => sum + one, 0)
   }

@@ -18,6 +18,8 @@ const NOISE_ohm = 0.03
 const TOUCH_ohm = 0.03
 const LEADS_ohm = 0.42
 const ELECTRONICS_Mohm = 0.09
+/** A bond of a few metres. */
+const BOND_ohm = 0.013
 const LONG_LEAD_ohm = 0.84
 /** How far the current spike stands where nobody says. */
 const USUAL_WAY_m = 40
@@ -32,10 +34,10 @@ export function pressOnInstallation(bench: Bench): Pressed {
     case 'circuit':
       return onCircuit(bench, site, part as Of<'circuit'>)
     case 'supply':
-      return bench.key === 'loop-impedance'
-        ? withVolts(bench, site, show(bench, site.ze_ohm(lineOf(bench)) + touch(bench)))
-        : notHere
+      return onSupply(bench, site)
     case 'board':
+      if (bench.key === 'ac-voltage') return show(bench, volts_V(bench, site))
+      if (bench.key === 'insulation') return show(bench, site.board_Mohm(part.id))
       return bench.key === 'fault-current' ? onBoard(bench, site) : notHere
     case 'electrode':
       return onElectrode(bench, site, part as Of<'electrode'>)
@@ -76,6 +78,22 @@ const ofSlots: ReadonlyMap<string, SlotOf> = new Map(
 const slotOf = ({ part, setting }: Bench): SlotOf => ofSlots.get(`${part.data.kind} ${setting.slot}`) ?? {}
 const lineOf = (bench: Bench): Line => slotOf(bench).line ?? ''
 
+/** At the origin: the network's loop, its volts, and the conductors from the main earthing terminal outward. */
+function onSupply(bench: Bench, site: Installation): Pressed {
+  if (bench.key === 'loop-impedance')
+    return withVolts(bench, site, show(bench, site.ze_ohm(lineOf(bench)) + touch(bench)))
+  if (bench.key === 'ac-voltage') return show(bench, volts_V(bench, site))
+  if (bench.key === 'continuity') return show(bench, BOND_ohm + 2 * touch(bench) + (bench.nulled ? 0 : LEADS_ohm))
+  return notHere
+}
+
+/** What stands between the two conductors of a slot where the supply is sound. */
+function volts_V(bench: Bench, site: Installation): number {
+  const pair = slotOf(bench).pair ?? ''
+  if (pair === 'N-PE') return 1 + 2 * draw(bench, 'neutral')
+  return site.nominal_V * (1.005 + 0.02 * draw(bench, pair)) - (pair.endsWith('PE') ? 1 : 0)
+}
+
 function onBoard(bench: Bench, site: Installation): Pressed {
   const [one, other] = (slotOf(bench).pair ?? '').toLowerCase().split('-') as [Line, Line]
   if (other?.startsWith('l')) {
@@ -101,7 +119,7 @@ function onCircuit(bench: Bench, site: Installation, circuit: Of<'circuit'>): Pr
     // Electronics between line and neutral conduct.
     if (choices.electronics === 'electronics-in' && pair === 'L-N') return show(bench, ELECTRONICS_Mohm)
     if (choices.pairing === 'whole-board')
-      return show(bench, pair === 'L-N' ? site.boardLive_Mohm(circuit) : site.board_Mohm(circuit))
+      return show(bench, pair === 'L-N' ? site.boardLive_Mohm(circuit) : site.board_Mohm(circuit.data.boardId))
     return show(bench, site.pair_Mohm(circuit, pair))
   }
   if (bench.key !== 'loop-impedance') return notHere
@@ -129,6 +147,7 @@ function conductors_ohm(bench: Bench, site: Installation, circuit: Of<'circuit'>
   const { slot } = bench.setting
   const end = (['r1', 'rn', 'r2'] as const).find((one) => slot === `ring-${one}`)
   if (end) return site.ringEnd_ohm(circuit, end)
+  if (slot === 'r2-alone') return site.r2_ohm(circuit)
   if (!slot.startsWith('cross-')) return site.r1r2_ohm(circuit, lineOf(bench))
   return site.ringCrossed_ohm(circuit, slot.startsWith('cross-l-n') ? 'rn' : 'r2', slot.endsWith('-highest'))
 }

@@ -125,11 +125,24 @@ export function stringAsBuilt(sky: Sky, string: StringData, built: AsBuilt): Sta
 
 /** Voltage in V and current in A while an inverter draws the most power from the string. */
 export function stringAtWork(sky: Sky, string: StringData, built: AsBuilt): { voltage_V: number; current_A: number } {
-  return stringMaximumPower(stringAsBuilt(sky, string, built))
+  const own = stringMaximumPower(stringAsBuilt(sky, string, built))
+  const ceiling_V = string.electronics?.acts === 'converts' ? string.electronics.most_V : null
+  if (ceiling_V === null) return own
+  // Converters bring the same power at the volts that their inverter wants.
+  const voltage_V = CONVERTED_SHARE * ceiling_V
+  return { voltage_V, current_A: (own.voltage_V * own.current_A) / voltage_V }
 }
+
+/** Where an inverter keeps a string of converters, as a share of the most that they give. */
+const CONVERTED_SHARE = 0.8
 
 /** Open-circuit voltage in V, negative where the plugs are crossed, and short-circuit current in A, under a sky. */
 export function stringUnder(sky: Sky, string: StringData, built: AsBuilt): { voltage_V: number; current_A: number } {
+  const held_V = string.electronics?.acts === 'converts' ? string.electronics.held_V : null
+  if (held_V !== null) {
+    const sum_V = built.modules.length * held_V
+    return { voltage_V: built.fault === 'reversed' ? -sum_V : sum_V, current_A: 0 }
+  }
   const asIs = stringAsBuilt(sky, string, built)
   const voltage_V = stringOpenVoltage(asIs)
   return { voltage_V: built.fault === 'reversed' ? -voltage_V : voltage_V, current_A: stringShortCurrent(asIs) }

@@ -9,14 +9,15 @@ type Late = 'ac' | NonNullable<AnyStep['comesWith']>
 
 const loaders: Record<Late, () => Promise<unknown>> = {
   ac: async () => {
-    const [{ acDrawings }, { rcdDrawings }, { plugDrawings }, { addDrawings }] = await Promise.all([
+    const [{ acDrawings }, { acLookDrawings }, { rcdDrawings }, { plugDrawings }, { addDrawings }] = await Promise.all([
       import('./hookup/acDrawings'),
+      import('./hookup/acLookDrawings'),
       import('./hookup/rcdDrawings'),
       import('./hookup/plugDrawings'),
       import('./hookup/drawings'),
       import('@/words/ac'),
     ])
-    for (const drawings of [acDrawings, rcdDrawings, plugDrawings]) addDrawings(drawings)
+    for (const drawings of [acDrawings, acLookDrawings, rcdDrawings, plugDrawings]) addDrawings(drawings)
   },
   curve: () => import('@/words/curve'),
   fault: async () => {

@@ -1,4 +1,5 @@
 import { ac } from './en/ac'
+import { acLook } from './en/acLook'
 import { acSays } from './en/acSays'
 import { besides } from './en/besides'
 import { guide } from './en/guide'
@@ -7,4 +8,4 @@ import { plugAsks } from './en/plugAsks'
 import { plugSays } from './en/plugSays'
 import { addWords } from './say'
 
-addWords({ ...ac, ...acSays, ...besides, ...plug, ...plugAsks, ...plugSays, ...guide })
+addWords({ ...ac, ...acLook, ...acSays, ...besides, ...plug, ...plugAsks, ...plugSays, ...guide })

@@ -1,7 +1,7 @@
 /** A kept reading in a few words: its main figure, or what its answers come to. */
 import { unitSpellings } from '@/core/quantity/unit'
 import type { Body, SlotValue } from '@/core/record/entry'
-import { CHECK_BAD } from '@/core/steps/slot'
+import { CHECK_SOUND } from '@/core/steps/slot'
 import { type AnyStep, isChecklist, isRead, mainSlot } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { quantity, say, sayCode } from './say'
@@ -26,7 +26,7 @@ export function readingText(step: AnyStep, { slots }: Pick<Body<'reading'>, 'slo
     const lines = step.slots.filter((slot) => slot.id in slots)
     const sound = lines.filter((slot) => {
       const value = slots[slot.id]
-      return value && 'choice' in value && value.choice !== CHECK_BAD
+      return value && 'choice' in value && value.choice === CHECK_SOUND
     })
     return say('reading.checks', { sound: sound.length, count: lines.length })
   }

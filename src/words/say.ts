@@ -2,8 +2,10 @@
 import { type Unit, unitSpellings } from '@/core/quantity/unit'
 import type { Figures, Finding } from '@/core/verdict/verdict'
 import type { ac } from './en/ac'
+import type { asked } from './en/asked'
 import type { besides } from './en/besides'
 import type { account } from './en/account'
+import type { acLook } from './en/acLook'
 import type { acSays } from './en/acSays'
 import type { charts } from './en/charts'
 import type { compare } from './en/compare'
@@ -15,7 +17,9 @@ import type { dialogs } from './en/dialogs'
 import { design } from './en/design'
 import type { doors } from './en/doors'
 import { dull } from './en/dull'
+import { electronics } from './en/electronics'
 import type { fault } from './en/fault'
+import type { found } from './en/found'
 import type { glossary } from './en/glossary'
 import type { guide } from './en/guide'
 import type { keys } from './en/keys'
@@ -35,6 +39,7 @@ import type { regime } from './en/regime'
 import type { schedule } from './en/schedule'
 import type { signin } from './en/signin'
 import { refusals } from './en/refusals'
+import { site } from './en/site'
 import { sound } from './en/sound'
 import { trade } from './en/trade'
 import type { today } from './en/today'
@@ -43,10 +48,24 @@ import { ui } from './en/ui'
 import type { why } from './en/why'
 import { spoken } from './language'
 
-const atOnce = { ...broken, ...trade, ...dc, ...design, ...dull, ...live, ...refusals, ...sound, ...ui }
+const atOnce = {
+  ...broken,
+  ...trade,
+  ...dc,
+  ...design,
+  ...dull,
+  ...electronics,
+  ...live,
+  ...refusals,
+  ...site,
+  ...sound,
+  ...ui,
+}
 type Later = typeof ac &
   typeof account &
+  typeof acLook &
   typeof acSays &
+  typeof asked &
   typeof besides &
   typeof charts &
   typeof compare &
@@ -55,6 +74,7 @@ type Later = typeof ac &
   typeof dialogs &
   typeof doors &
   typeof fault &
+  typeof found &
   typeof glossary &
   typeof guide &
   typeof keys &

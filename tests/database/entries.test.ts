@@ -193,6 +193,41 @@ describe('what an entry speaks of', () => {
   const remedy = (snag: string) =>
     job.entry({ kind: 'remedy', v: 1, snag, text: 'plug remade', repeat: [] }, aboutString())
 
+  it('a question is a supervisor’s, about one test, and an answer is about that one', async () => {
+    const question = (about: Record<string, unknown>) =>
+      job.entry({ kind: 'question', v: 1, text: 'Which lead?' }, about)
+    expect(await job.fateOf(question(aboutString()))).toMatchObject({ fate: 'refused', code: 'ask-right' })
+    const asked = question(aboutString())
+    expect(await job.fateOf(question({}), 'supervisor')).toMatchObject({ fate: 'refused', code: 'ask-of-nothing' })
+    expect(await job.fateOf(asked, 'supervisor')).toMatchObject({ fate: 'kept' })
+    const answer = (to: string, about: Record<string, unknown>) =>
+      job.entry({ kind: 'answer', v: 1, question: to, text: 'The reel.' }, about)
+    expect(await job.fateOf(answer(uuid(), aboutString()))).toMatchObject({ code: 'answer-of-nothing' })
+    expect(await job.fateOf(answer(asked.id, { ...aboutString(), step: 'pv-isc' }))).toMatchObject({
+      code: 'answer-of-nothing',
+    })
+    expect(await job.fateOf(answer(asked.id, aboutString()))).toMatchObject({ fate: 'kept' })
+  })
+
+  it('a class is of what was found at the same test, and of a line only where that is not as it should be', async () => {
+    const classed = (
+      target: string | null,
+      line: string | null = null,
+      about: Record<string, unknown> = aboutString(),
+    ) => job.entry({ kind: 'class', v: 1, target, line, as: 'improve' }, about)
+    expect(await job.fateOf(classed(uuid()))).toMatchObject({ fate: 'refused', code: 'class-of-nothing' })
+    const snag = job.entry({ kind: 'snag', v: 1, text: 'plug loose' }, aboutString())
+    expect(await job.fatesOf([snag, classed(snag.id)])).toEqual(['kept', 'kept'])
+    for (const bad of [
+      classed(snag.id, null, { ...aboutString(), step: 'pv-isc' }),
+      classed(snag.id, 'look-chart'),
+      // Only what follows from the plant by itself has no entry of its own.
+      classed(null),
+      classed(null, null, {}),
+    ])
+      expect(await job.fateOf(bad)).toMatchObject({ fate: 'refused', code: 'class-of-nothing' })
+  })
+
   it('a remedy names a snag of the same test', async () => {
     expect(await job.fateOf(remedy(uuid()))).toMatchObject({ fate: 'refused', code: 'remedy-of-nothing' })
     const elsewhere = job.entry({ kind: 'snag', v: 1, text: 'lid cracked' }, { ...aboutString(), step: 'pv-isc' })

@@ -41,7 +41,15 @@ const pdf = async (): Promise<Buffer> => {
   return Buffer.from(await answer.arrayBuffer())
 }
 
+/** A draft is drawn anew each hour: what is counted here is counted within one. */
+async function awayFromTheHour(): Promise<void> {
+  const left_ms = 3_600_000 - (Date.now() % 3_600_000)
+  if (left_ms < 20_000) await new Promise((resolve) => setTimeout(resolve, left_ms + 500))
+}
+
 describe('a certificate', () => {
+  beforeAll(awayFromTheHour, 30_000)
+
   it('is drawn once for all who ask for the same, and says how far it is', async () => {
     const all = await Promise.all([print(), print(), print(), print()])
     for (const lines of all) expect(lines.at(-1)?.done?.size).toBeGreaterThan(1000)

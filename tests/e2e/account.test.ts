@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '@/server/db/client'
 import { addPerson } from '@/server/people/people'
-import { barePage, openBrowser } from '../support/browser'
+import { barePage, listens, openBrowser } from '../support/browser'
 import { base } from '../support/server'
 
 const email = `una.${uuid().slice(-8)}@test.invalid`
@@ -31,7 +31,7 @@ const menu = async (item: string): Promise<void> => {
   await pressed('[role=menuitem]', item)
 }
 async function signIn(password: string): Promise<void> {
-  await page.waitForSelector('input[type=email]')
+  await listens(page, 'input[type=email]')
   await page.type('input[type=email]', email)
   await page.type('input[type=password]', password)
   await page.keyboard.press('Enter')
@@ -99,7 +99,7 @@ describe('one’s own account', () => {
     await menu('Sign out')
     await says('Sign out here?')
     await pressed('[role=dialog] button', 'Sign out')
-    await page.waitForSelector('input[type=email]')
+    await listens(page, 'input[type=email]')
     await signIn(NEW)
   })
 })

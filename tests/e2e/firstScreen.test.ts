@@ -35,12 +35,14 @@ const factsOf = (jobId: string): Promise<Facts> =>
 const missing = (): Promise<string[]> =>
   page.evaluate(() => {
     window.scrollTo(0, 0)
+    const wide = document.documentElement.scrollWidth > window.innerWidth ? ['wider than the screen'] : []
     const foot = document.querySelector('.bench .acts')!.getBoundingClientRect()
-    return ['.bench .verdict', '.bench .acts'].filter((selector) => {
+    const lost = ['.bench .verdict', '.bench .acts'].filter((selector) => {
       const box = document.querySelector(selector)!.getBoundingClientRect()
       const isUnderFoot = selector === '.bench .verdict' && box.bottom > foot.top + 1
       return box.top < 0 || box.bottom > window.innerHeight + 1 || box.width === 0 || isUnderFoot
     })
+    return [...lost, ...wide]
   })
 
 describe.each(JOBS)('every test of $name', ({ id }) => {
@@ -59,7 +61,7 @@ describe.each(JOBS)('every test of $name', ({ id }) => {
         await page.setViewport(size)
         // A curve takes a moment to find its new size.
         let lacks = await missing()
-        for (let k = 0; k < 15 && lacks.length > 0; k++) {
+        for (let k = 0; k < 60 && lacks.length > 0; k++) {
           await new Promise((resolve) => setTimeout(resolve, 100))
           lacks = await missing()
         }

@@ -23,7 +23,7 @@ const noFigures: Figures = (title, slot) => {
 describe('a house on its own electrode', () => {
   it('is tested from the run sheet alone, one fault found, mended and tested again', async () => {
     const page = await pageOf(browser, 'tester', `/job#${HOUSE}/run`)
-    await sees(page, 'Null the test leads')
+    await sees(page, 'Inspect the electrical installation')
     const mended = await commission(page, byKeyboard(page), noFigures)
     expect(mended).toEqual(['Insulation, circuit 2'])
     await allSent(page)
@@ -48,7 +48,7 @@ describe('a workshop with three phases', () => {
   let page: Page & { complaints: string[] }
   beforeAll(async () => {
     page = await pageOf(browser, 'tester', `/job#${SHOP}/run`)
-    await sees(page, 'Null the test leads')
+    await sees(page, 'Inspect the electrical installation')
   })
 
   const onBench = async (titles: readonly string[]): Promise<void> => {
@@ -60,7 +60,12 @@ describe('a workshop with three phases', () => {
   }
 
   it('is filled from the grid before the supply comes on', async () => {
-    await onBench(['Null the test leads', 'Prove the installation dead'])
+    await onBench([
+      'Inspect the electrical installation',
+      'Null the test leads',
+      'Prove the installation dead',
+      'Read earthing and bonding, Supply',
+    ])
     await toSchedule(page, SHOP, 'DB1 Origin')
     // What the instrument is set to is never filled in: somebody says it, once for all rows.
     expect(await page.$eval('[data-testid=chip-ac-insulation]', (one) => (one as HTMLElement).innerText)).toContain(
@@ -136,7 +141,7 @@ describe('a workshop with three phases', () => {
       'DB2',
     ])
     await page.click('[data-board="DB1"]')
-    await sees(page, 'Read fault currents, board DB1')
+    await sees(page, 'Insulation of board DB1, all connected')
     // The schedule opens at the board one came from.
     await pressId(page, 'to-schedule')
     await page.waitForSelector('[data-cell="1.zs"]')
@@ -153,6 +158,8 @@ describe('a workshop with three phases', () => {
   })
 
   it('takes loops and trips, finds the slow device, and the re-test', async () => {
+    // What is read dead comes before anything is energised.
+    await onBench(['Insulation of board DB1, all connected', 'Insulation of board DB2, all connected'])
     await onBench(['Read Ze at the origin', 'Put the earthing conductor back'])
     await toSchedule(page, SHOP, 'DB1 Origin')
     await readCell(page, '1.zs')

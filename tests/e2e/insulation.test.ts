@@ -38,7 +38,11 @@ async function pressFor(slot: string): Promise<string> {
     {},
     `#slot-${slot}`,
   )
-  await page.waitForSelector('[data-testid=press]:not([disabled]), [data-testid=keep], [data-testid=hint]')
+  // A figure comes every second while it is pressed: what stood still for three is the last.
+  for (let before = ''; before !== (await figureIn(slot)); ) {
+    before = await figureIn(slot)
+    await new Promise((resolve) => setTimeout(resolve, 3000))
+  }
   return figureIn(slot)
 }
 

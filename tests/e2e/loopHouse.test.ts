@@ -34,7 +34,7 @@ describe('a house on its own electrode, which is read by its loop', () => {
 
   it('is tested from the run sheet alone: one disconnection serves Ze and the electrode', async () => {
     const page = await pageOf(browser, 'tester', `/job#${jobId}/run`)
-    await sees(page, 'Null the test leads')
+    await sees(page, 'Inspect the electrical installation')
     expect(await page.$eval('.sheet-groups', (one) => one.textContent)).not.toMatch(/spikes/i)
     expect(await commission(page, byKeyboard(page), figures)).toEqual([])
     await allSent(page)

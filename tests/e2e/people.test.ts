@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { barePage, fillId, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { barePage, fillId, listens, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { base, demo } from '../support/server'
 
 const email = `una.${uuid().slice(-8)}@test.invalid`
@@ -98,7 +98,7 @@ describe('somebody who joins the company', () => {
     await press(office, 'Yes, sign them out')
     await sees(office, 'works here no longer')
     await una.reload()
-    await una.waitForSelector('input[type=email]')
+    await listens(una, 'input[type=email]')
     await una.type('input[type=email]', email)
     await una.type('input[type=password]', 'a password of hers')
     await una.keyboard.press('Enter')

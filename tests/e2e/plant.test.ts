@@ -167,7 +167,7 @@ describe('a person with a data sheet', () => {
     await tickAll(page)
     await page.keyboard.press('1')
     await page.keyboard.press('1')
-    await page.keyboard.press('1')
+    // A figure key begins the figure that is next.
     await page.keyboard.type('0.02')
     await pressId(page, 'keep')
     await waitForVerdict(page, 'within')
@@ -175,7 +175,6 @@ describe('a person with a data sheet', () => {
 
   it('waits for the sensors in this plane, and sets them', async () => {
     await openStep(page, 'Sensors', 'Array Roof 1')
-    await page.keyboard.press('1')
     await page.keyboard.type('48')
     // From figure to figure, then to the questions.
     await page.keyboard.press('Enter')

@@ -319,7 +319,10 @@ const BEGINS: Readonly<Record<string, readonly [state: string, lines: readonly s
   'electrode-back': ['electrode-on', ['electrode-conductor-back']],
   'electrode-loop-back': ['electrode-on', ['electrode-conductor-back']],
   'safe-isolation': ['isolated', ['ac-off', 'dc-switch-off']],
+  'circuit-off': ['kept-off', ['off-locked', 'off-line-out', 'off-tagged']],
 }
+/** Tests for which a circuit is taken in hand: it is not off any more then. */
+const HANDLES = new Set(['ring-ends', 'r1r2', 'ac-insulation', 'ac-polarity', 'zs'])
 /** Tests at a plug with the supply on, in their order: nothing but the first is asked before that one stands. */
 const AT_PLUG = [
   'point-pretest',
@@ -334,7 +337,7 @@ const AT_PLUG = [
   'point-lost-pen',
 ]
 const LIVE_ON_AC = new Set(['zs', 'fault-current', 'rcd-trips', 'rcd-button', 'ac-functional', ...AT_PLUG])
-const PER_VISIT = new Set(['dead', 'isolated'])
+const PER_VISIT = new Set(['dead', 'isolated', 'kept-off'])
 
 /** The same list each time: another one would be another kit. */
 const NO_KIT: Facts['instruments'] = []
@@ -561,6 +564,7 @@ function gatesHold(evaluation: Evaluation, entries: readonly Entry[], visitId: s
       })
       const inTime = !PER_VISIT.has(state) || entry.visitId === visitId
       if (begins === state && entry.partId === placeId) on = on || (answered && inTime)
+      if (state === 'kept-off' && HANDLES.has(step) && entry.partId === placeId) on = false
       if (state === 'dead' && LIVE_ON_AC.has(step) && isLive(body)) on = false
       if (
         state === 'earth-on' &&
@@ -589,8 +593,10 @@ function gatesHold(evaluation: Evaluation, entries: readonly Entry[], visitId: s
     const circuits = at.part.data.kind === 'circuit' ? [at.part] : evaluation.plant.circuitsOf(at.part)
     for (const circuit of circuits) {
       const path = evaluation.byKey.get(`r1r2:${circuit.id}`)
+      // Beside others, one that is not sound may stay off; for itself it cannot.
+      const isOff = ['board', 'rcd'].includes(at.part.data.kind) && stands('kept-off', circuit.id)
       must(
-        path?.verdict === 'within' || path?.verdict === 'close',
+        path?.verdict === 'within' || path?.verdict === 'close' || isOff,
         'nothing live while its conductor is unproved',
         at,
         circuit.data.tag,
@@ -627,7 +633,8 @@ const rank = (verdict: string): number => GRAVITY.indexOf(verdict)
 function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
   const body = bodyOf(at, play.evaluation, wish)
   if (Object.keys(body.slots).length === 0) return
-  const draft = evaluateDraft(play.evaluation, at, body)
+  const at_ms = START_ms + play.build.entries.length * 1000
+  const draft = evaluateDraft(play.evaluation, at, body, at_ms)
   if (isRead(at.step)) {
     const { check, missing } = play.lookup().check(at.step, at.part, body)
     same(
@@ -636,7 +643,7 @@ function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
       'doors check alike',
     )
   }
-  const worse = evaluateDraft(play.evaluation, at, moreUncertain(body))
+  const worse = evaluateDraft(play.evaluation, at, moreUncertain(body), at_ms)
   must(
     !(draft.judgement.verdict === 'close' && worse.judgement.verdict === 'within'),
     'more uncertainty never turns close into within',
@@ -644,11 +651,11 @@ function takeReading(play: Play, at: StepEvaluation, wish: Answers): void {
     body.slots,
   )
   for (const bad of worsened(at, body)) {
-    const then = evaluateDraft(play.evaluation, at, bad)
+    const then = evaluateDraft(play.evaluation, at, bad, at_ms)
     const isBetter = draft.judgement.verdict === 'outside' && rank(then.judgement.verdict) < rank('not-yet')
     must(!isBetter, 'a worse reading never makes a better verdict', at, [body.slots, bad.slots])
   }
-  const deviceTime = new Date(START_ms + play.build.entries.length * 1000).toISOString()
+  const deviceTime = new Date(at_ms).toISOString()
   const id = play.build.reading(at.step.id, at.part.id, body, { visitId: play.visitId, deviceTime })
   const kept = evaluate(play.facts, 0)
     .byKey.get(at.key)!

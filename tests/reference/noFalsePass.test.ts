@@ -206,7 +206,11 @@ describe('evaluate', () => {
   const at = (out: Out, step: string) => out.steps.find((one) => one.step === step)!
 
   it('plays a scenario as the screens would show it', () => {
-    const out = played([dead, reading('r1r2', 'c1', { r1r2: ohm('0.4'), 'lead-set': { choice: 'set-a' } })])
+    const r1r2 = reading('r1r2', 'c1', { r1r2: ohm('0.4'), 'lead-set': { choice: 'set-a' } })
+    const nulled = reading('lead-null', 'job', { 'lead-set': { choice: 'set-a' }, nulled: ohm('0.01') })
+    // Leads that nobody nulled are never better than close.
+    expect(at(played([dead, r1r2]), 'r1r2').verdict).toBe('close')
+    const out = played([dead, nulled, r1r2])
     expect(at(out, 'r1r2').verdict).toBe('within')
     expect(at(out, 'r1r2').lines.filter((line) => line.decides)).toHaveLength(1)
     expect(out.states).toContainEqual(expect.objectContaining({ place: 'supply', state: 'dead', stands: true }))

@@ -1,6 +1,6 @@
 /** Voltage drop against the published table of a wiring standard, and a sum by hand from its conductor tables. */
 import { describe, expect, it } from 'vitest'
-import { carriesClipped_A } from '@/core/circuit/carries'
+import { carries_A } from '@/core/circuit/carries'
 import { dropAlong_V } from '@/core/circuit/voltageDrop'
 
 const radial = { phases: 1, layout: 'radial' } as const
@@ -32,6 +32,6 @@ describe('voltage drop', () => {
 
   it('is nothing of a cross-section that no table has', () => {
     expect(dropAlong_V({ ...radial, line_mm2: 3, length_m: 20 }, 16)).toBeNull()
-    expect(carriesClipped_A(3)).toBeNull()
+    expect(carries_A({ line_mm2: 3 })).toBeNull()
   })
 })

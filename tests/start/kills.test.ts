@@ -36,6 +36,7 @@ beforeAll(async () => {
   older = await shelf.places(office)
   facts.office = withoutKey(await factsIn(office))
   const { output } = await ranOn(office, ['backup'])
+  expect(output).toMatch(/Backup written: (\S+)/)
   backup = /Backup written: (\S+)/.exec(output)![1]!
   await inside(older, asVersionBefore)
   facts.older = { ...facts.office, job: 1, visit: 1, entry: 3, seal: 2 }

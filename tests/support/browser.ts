@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import puppeteer, {
   type Browser,
+  type ClickOptions,
   type ElementHandle,
   type FrameWaitForFunctionOptions,
   type Page,
@@ -63,13 +64,92 @@ function steadily<P extends Page>(page: P): P {
     )) as never
   page.waitForSelector = ((selector: string, options: WaitForSelectorOptions = {}) =>
     anew((timeout) => ofSelector(selector, { ...options, timeout }), options.timeout ?? WAIT_ms)) as never
+  page.click = (selector: string, options?: ClickOptions) =>
+    surely(async () => {
+      const found = await page.$(selector)
+      if (!found) throw new Error(`there is nothing to click at ${selector}`)
+      return found
+    }, options)
   return page
+}
+
+const TRIES = 5
+
+/**
+ * Clicks as a hand would that sees where it lands: what moved between looking and pressing is clicked again. Whatever the
+ * click leads to is not waited for.
+ *
+ * @param find what to click; asked anew before each try, for it may have been drawn again meanwhile.
+ */
+async function surely(find: () => Promise<ElementHandle>, options?: ClickOptions): Promise<void> {
+  for (let tries = 0; tries < TRIES; tries++) {
+    const found = await find()
+    try {
+      await found.evaluate(standsAndListens)
+      await found.click(options)
+    } catch (error) {
+      if (tries + 1 === TRIES) throw error
+      continue
+    }
+    // A page that was left by the click cannot be asked any more: then it was heard.
+    const heard = await found.evaluate(wasHeard).catch(() => true)
+    if (heard) return
+  }
+  throw new Error(`${TRIES} clicks did not reach what they were meant for`)
+}
+
+type Heard = { heard?: { pressed: boolean; clicked: boolean } }
+
+/** Waits until the element lies where it lay a frame ago, and from then on notes whether the next click reaches it. */
+async function standsAndListens(one: Element): Promise<void> {
+  const frame = () => new Promise((done) => requestAnimationFrame(done))
+  const place = () => {
+    const { x, y } = one.getBoundingClientRect()
+    return `${x} ${y}`
+  }
+  for (let before = '', frames = 0; frames < 60 && before !== place(); frames++) {
+    before = place()
+    await frame()
+  }
+  const heard = { pressed: false, clicked: false }
+  ;(window as Heard).heard = heard
+  const id = one.getAttribute('data-testid')
+  const words = one.textContent
+  const isHere = ({ target }: Event): boolean => {
+    const at = target as Element
+    const again = id ? at.closest(`[data-testid="${id}"]`) : at.closest('button, a, [role=tab]')
+    const own = one.closest('label') ?? one
+    return own.contains(at) || (again !== null && (id !== null || again.textContent === words))
+  }
+  const hear = (event: Event): void => {
+    heard[event.type === 'click' ? 'clicked' : 'pressed'] = isHere(event)
+  }
+  for (const type of ['pointerdown', 'click']) document.addEventListener(type, hear, { capture: true, once: true })
+}
+
+/** What opens or gives way when it is pressed is not there any more for the click. */
+function wasHeard(one: Element): boolean {
+  const { heard } = window as Heard
+  const opens = one.closest('.ant-select, [role=combobox], [role=menuitem], .ant-dropdown') !== null
+  return !heard || heard.clicked || (heard.pressed && (opens || !one.isConnected))
 }
 
 /** A page of a browser profile in which nobody ever signed in. */
 export async function barePage(browser: Browser): Promise<Page> {
   const context = await browser.createBrowserContext()
   return steadily(await context.newPage())
+}
+
+const SIGN_IN_ms = 5000
+
+/** A page that is drawn may not listen yet, on a machine that is busy: whoever sees nothing happen presses once more. */
+async function signIn(page: Page, name: string): Promise<void> {
+  const isIn = (timeout: number) => page.waitForFunction(() => window.location.pathname === '/', { timeout })
+  for (let tries = 1; tries < TRIES; tries++) {
+    await press(page, name).catch(() => undefined)
+    if (await isIn(SIGN_IN_ms).then(Boolean, () => false)) return
+  }
+  await isIn(WAIT_ms)
 }
 
 /** A page of a person's own browser profile, signed in by one tap; what the page complains of is collected. */
@@ -89,10 +169,21 @@ export async function pageOf(
   await page.goto(`${base}/sign-in`)
   // Whoever tests was shown around before.
   await page.evaluate(() => localStorage.setItem('upstand.shown-around', '1'))
-  await press(page, names[who])
-  await page.waitForFunction(() => window.location.pathname === '/')
+  await signIn(page, names[who])
   if (path !== '/') await page.goto(base + path)
   return page
+}
+
+/** Waits until a field is one of a page that listens: what is typed before is lost. */
+export async function listens(page: Page, selector: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted: string) => {
+      const found = document.querySelector(wanted)
+      return found !== null && Object.keys(found).some((key) => key.startsWith('__reactFiber'))
+    },
+    {},
+    selector,
+  )
 }
 
 /** Waits for text anywhere on the page. */
@@ -130,7 +221,7 @@ export async function press(page: Page, words: string): Promise<void> {
     .catch(() => {
       throw new Error(`there is no button "${words}"`)
     })
-  await (found as unknown as { click(): Promise<void> }).click()
+  await surely(async () => found as unknown as ElementHandle)
 }
 
 export async function pressId(page: Page, id: string): Promise<void> {
@@ -160,7 +251,7 @@ export async function fillId(page: Page, id: string, text: string): Promise<void
 /** Chooses in the list of a test id what begins with the words. */
 export async function chooseIn(page: Page, id: string, words: string): Promise<void> {
   const list = await page.waitForSelector(`.ant-select[data-testid="${id}"], .ant-select:has([data-testid="${id}"])`)
-  await list!.click()
+  await surely(async () => list!)
   const found = await page
     .waitForFunction(
       (wanted: string) =>
@@ -173,13 +264,13 @@ export async function chooseIn(page: Page, id: string, words: string): Promise<v
     .catch(() => {
       throw new Error(`the list "${id}" does not offer "${words}"`)
     })
-  await (found as unknown as { click(): Promise<void> }).click()
+  await surely(async () => found as unknown as ElementHandle)
 }
 
 /** Ticks every caution of the step. */
 export async function tickAll(page: Page): Promise<void> {
   await page.waitForSelector('.chk, [data-testid=known]')
-  for (const tick of await page.$$('.chk input:not(:checked)')) await tick.click()
+  for (const tick of await page.$$('.chk input:not(:checked)')) await surely(async () => tick)
 }
 
 export const verdictOf = (page: Page): Promise<string> =>

@@ -66,6 +66,15 @@ const answers: Record<string, number> = {
   'cable-full': 3,
   'cable-lower': 2,
 }
+/** What nobody's instrument gives and any plant may have: lengths of bonds, a wait by the clock. */
+const usualFigures: Record<string, string> = {
+  'water-length': '9',
+  'gas-length': '6',
+  'steel-length': '4',
+  'other-length': '5',
+  'supplementary-length': '3',
+  'reconnect-wait': '75',
+}
 export type Figures = (title: string, slot: string) => string
 
 /** Takes the reading that the bench asks for: cautions, answers, instrument, keep. Gives the verdict. */
@@ -76,7 +85,11 @@ export async function takeReading(page: Page, hands: Hands, figures: Figures): P
     else if (seen.ticks > 0) await hands.tick()
     else if (seen.can.includes('keep')) {
       await hands.main('keep')
-      await page.waitForFunction(() => !document.querySelector('[data-testid=keep]'))
+      await page.waitForFunction(
+        () =>
+          !document.querySelector('[data-testid=keep]') &&
+          document.querySelector<HTMLElement>('[data-testid=verdict]')?.dataset.verdict,
+      )
       return (await look(page)).verdict
     } else if (seen.open?.kind === 'choice' && !seen.can.includes('press'))
       await hands.answer(answers[seen.open.slot] ?? 1)
@@ -93,7 +106,7 @@ export async function takeReading(page: Page, hands: Hands, figures: Figures): P
         {},
         before ?? '',
       )
-    } else if (seen.open) await hands.figure(figures(seen.title, seen.open.slot))
+    } else if (seen.open) await hands.figure(usualFigures[seen.open.slot] ?? figures(seen.title, seen.open.slot))
     else throw new Error(`nothing can be done on "${seen.title}": ${JSON.stringify(seen)}`)
   }
   throw new Error(`could not be kept: ${JSON.stringify(await look(page))}`)
@@ -258,9 +271,19 @@ export const byTouch = (page: Page): Hands => ({
 
 /** Says a few words of what is grave and ticks what is only to be looked at, before signing. */
 export async function reviewed(page: Page): Promise<void> {
-  for (const box of await page.$$('[data-testid=review] input[type=checkbox]')) await box.click()
-  for (const words of await page.$$('[data-testid=review] input:not([type=checkbox])')) await words.type('as found')
+  // A dialog that still moves into its place may be missed by a click: what is open is looked for until nothing is.
+  for (let turn = 0; turn < MOST_TURNS; turn++) {
+    const boxes = await page.$$('[data-testid=review] input[type=checkbox]:not(:checked)')
+    const empty: typeof boxes = []
+    for (const one of await page.$$('[data-testid=review] input:not([type=checkbox])'))
+      if (await one.evaluate((input) => (input as HTMLInputElement).value === '')) empty.push(one)
+    if (boxes.length + empty.length === 0) return
+    for (const box of boxes) await box.click()
+    for (const words of empty) await words.type('as found')
+  }
+  throw new Error('reviewed: expected every matter to be answered')
 }
+const MOST_TURNS = 10
 
 /** The same by keyboard alone, from where the dialog opens to the field of the name. */
 export async function reviewedByKeys(page: Page): Promise<void> {

@@ -23,6 +23,7 @@ export class Shelf {
   /** Whatever a killed command left running there goes first: it would hold the port that copies of the folder know. */
   async remove(places: Places): Promise<void> {
     for (const pid of await serversOn(places)) process.kill(pid, 'SIGKILL')
+    while ((await serversOn(places)).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
     await rm(places.data, { recursive: true, force: true })
   }
   async clear(): Promise<void> {

@@ -13,7 +13,7 @@ export const screens = [
   { name: 'Plant', path: `/job#${demo.job.open}/plant`, says: 'South roof' },
   { name: 'Plant, boards', path: `/job#${demo.job.workshop}/plant`, says: 'DB2 Hall' },
   { name: 'Plant, empty', path: `/job#${EMPTY}/plant`, says: 'Begin with' },
-  { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Null the test leads' },
+  { name: 'Run, a circuit', path: `/job#${demo.job.house}/run`, says: 'Inspect the electrical installation' },
   { name: 'Schedule', path: `/job#${demo.job.joinery}/schedule`, says: 'DB1 Joinery' },
   { name: 'Record', path: `/job#${demo.job.sealed}/record`, says: 'Before you can seal' },
   { name: 'Office, regimes', path: '/office#regimes', says: 'Copy and change' },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { conductor_mohmPerM, r1r2_ohm } from './conductors'
+import { carries_A } from './carries'
+import { conductor_mohmPerM, crossSections_mm2, metals, r1r2_ohm } from './conductors'
 import { acInsulationTest, isLiveLive, judgePairs, pairsOf, type Resistance, repeatsVerdict } from './insulation'
 
 const exact = (value: number): Resistance => ({ value, bound: 'exact' })
@@ -10,6 +11,30 @@ describe('R1+R2', () => {
     const path = { line_mm2: 2.5, protective_mm2: 1.5, length_m: 10 }
     expect(r1r2_ohm(path)).toBeCloseTo(0.1951, 9)
     expect(r1r2_ohm(path, true)).toBeCloseTo(0.23412, 9)
+  })
+
+  // Resistivity at 20 degC, nanoohm metre: IEC 60028 (copper) and IEC 60889 (aluminium), from memory.
+  it.each([
+    ['copper', 17.241],
+    ['aluminium', 28.264],
+  ] as const)('of %s is what its metal makes of it, and a little more for its twist', (metal, resistivity) => {
+    const known = crossSections_mm2.filter((area) => conductor_mohmPerM(area, metal) !== null)
+    expect(known.length).toBeGreaterThan(11)
+    for (const area of known) {
+      const share = conductor_mohmPerM(area, metal)! / (resistivity / area)
+      expect(share, `${area} mm2`).toBeGreaterThan(1)
+      expect(share, `${area} mm2`).toBeLessThan(1.15)
+    }
+  })
+
+  it('is of copper where nobody said of what', () => {
+    const path = { line_mm2: 25, protective_mm2: 16, length_m: 30 }
+    expect(r1r2_ohm(path)).toBe(r1r2_ohm({ ...path, metal: 'copper' }))
+    // (1.20 + 1.91) x 30 / 1000
+    expect(r1r2_ohm({ ...path, metal: 'aluminium' })).toBeCloseTo(0.0933, 9)
+    expect(r1r2_ohm({ ...path, protective_mm2: 6, metal: 'aluminium' })).toBeNull()
+    for (const metal of metals) expect(carries_A({ line_mm2: 3, metal })).toBeNull()
+    expect(carries_A({ line_mm2: 25, metal: 'aluminium' })).toBeLessThan(carries_A({ line_mm2: 25 })!)
   })
 
   it('says nothing of a conductor that the table lacks', () => {

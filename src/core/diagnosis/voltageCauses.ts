@@ -1,4 +1,5 @@
 /** Causes which explain a string voltage that is not as expected. The gap often names the fault (handbook 3). */
+import { electronicsOf, hidesItsCells } from '../plant/moduleElectronics'
 import type { StepContext } from '../steps/step'
 import { type Cause, causeOf } from '../verdict/cause'
 import type { Judgement } from '../verdict/judgement'
@@ -18,6 +19,7 @@ export function voltageCauses(context: StepContext<'string'>, judgement: Judgeme
   const { rule } = judgement
   if (!rule?.measured || rule.measured.bound !== 'exact' || !rule.expected) return []
   if (judgement.verdict !== 'outside' && judgement.verdict !== 'close') return []
+  if (hidesItsCells(context.part)) return heldCauses(context, rule.measured.value)
   const { modulesInSeries: modules, tag } = context.part.data
   const value = rule.measured.value
   const expected = rule.expected.value
@@ -54,9 +56,31 @@ export function voltageCauses(context: StepContext<'string'>, judgement: Judgeme
       causes.push(cause('module-missing-at-all', expected - perModule, { count: 1 }, 'count-the-modules'))
     }
   }
+  const held = electronicsOf(context.part)?.held_V
+  if (held) causes.push(cause('still-held', modules * held, {}, 'release-by-sheet'))
   const sensor = cellSensorCause(context, value, tag)
   if (sensor) causes.push(sensor)
   return ranked(causes)
+}
+
+/** What explains the volts of a string that its converters hold down. */
+function heldCauses({ part }: StepContext<'string'>, value: number): Cause[] {
+  const { modulesInSeries: modules, tag } = part.data
+  const each_V = electronicsOf(part)?.held_V
+  if (!each_V) return []
+  const lacking = modules - Math.round(value / each_V)
+  const figures = { tag, modules, each_V, count: Math.abs(lacking) }
+  if (lacking === 0) return []
+  if (lacking > 0)
+    return [
+      causeOf('converter-dead', 'fits', 'find-the-dead-converter', figures),
+      causeOf('modules-missing', 'fits', 'count-the-modules', figures),
+    ]
+  const isFree = value > 2 * modules * each_V
+  return [
+    causeOf('not-held', isFree ? 'fits' : 'does-not-fit', 'hold-back-by-sheet', figures),
+    causeOf('modules-extra', isFree ? 'does-not-fit' : 'fits', 'count-the-modules', figures),
+  ]
 }
 
 /** The cell temperature at which the string would be sound: a sensor that has come off reads the air. */

@@ -1,11 +1,11 @@
-import type { Entry, How } from '../record/entry'
+import { type Entry, type How, READING_VERSION } from '../record/entry'
 import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
 import type { PlantIndex } from '../plant/plantIndex'
 import { isLater } from '../steps/slot'
-import type { AnyReadStep } from '../steps/step'
-import type { Judgement } from '../verdict/judgement'
+import { type AnyReadStep, wantsConditions } from '../steps/step'
+import { type Judgement, overruled } from '../verdict/judgement'
 import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
 import { type EntryIndex, endedBy } from './entryIndex'
 import { contextOf, judgeStep, readingOf } from './judge'
@@ -14,36 +14,35 @@ import { isMeterElsewhere } from './meterPlaces'
 import type { Judging, Run } from './runOf'
 import type { ReadingEvaluation, Scope } from './types'
 
-const NONE: readonly ReadingEvaluation[] = []
 const NO_FLAGS: readonly Flag[] = []
 
 /** Every reading of one step on one part, judged at its own time and conditions. */
-export function judgeReadings(run: Run, judging: Judging, key: string): readonly ReadingEvaluation[] {
-  const kept = run.index.readings.get(key)
-  return kept ? kept.map((one) => judgeEntry(run, judging, withJoined(one, run.index), key)) : NONE
-}
+export const judgeReadings = (
+  run: Run,
+  judging: Judging,
+  kept: readonly Entry<'reading'>[],
+): readonly ReadingEvaluation[] => kept.map((one) => judgeEntry(run, judging, withJoined(one, run.index)))
 
-/** One reading judged; `key` is that of its step, so that what ended it is found. */
-export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>, key: string): ReadingEvaluation {
+/** One reading judged. */
+export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>): ReadingEvaluation {
+  const { step, part } = judging
+  const { index, plant, given } = run
   const at = correctedTime(entry)
-  const isNulled = !judging.step.nulled || run.nulls.before(judging.step, entry, at)
-  const isJoined = run.index.joined.has(entry.id)
+  const isNulled = !step.nulled || run.nulls.before(step, entry, at)
+  const isJoined = index.joined.size > 0 && index.joined.has(entry.id)
   const isElsewhere =
-    judging.step.needsConditions === true &&
+    wantsConditions(step, part) &&
     !isJoined &&
-    isMeterElsewhere({
-      index: run.index,
-      plant: run.plant,
-      instruments: run.given.instruments,
-      part: judging.part,
-      entry,
-      at,
-    })
-  const one = new KeptReading(entry, at, endedBy(run.index, key, entry), judging, isJoined, isNulled, isElsewhere)
+    isMeterElsewhere({ index, plant, instruments: given.instruments, part, entry, at })
+  const marks = { isJoined, isNulled, isElsewhere }
+  const one = new KeptReading(run, judging, entry, at, endedBy(index, step.id, part.id, entry), marks)
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
-  if (judging.step.readsOthers) void one.verdict
+  if (step.readsOthers) void one.verdict
   return one
 }
+
+/** How a reading was taken: with light from a file, with leads that were nulled, with the light meter in another plane. */
+type Marks = { readonly isJoined: boolean; readonly isNulled: boolean; readonly isElsewhere: boolean }
 
 /**
  * A reading that was kept. It is judged when its verdict is asked for, and of the judgement only what lists need stays: of
@@ -57,17 +56,16 @@ class KeptReading implements ReadingEvaluation {
   private judged: Judgement | null = null
 
   constructor(
+    private readonly run: Run,
+    private readonly judging: Judging,
     readonly entry: Entry<'reading'>,
     readonly at: number,
     readonly ended: ReadingEvaluation['ended'],
-    private readonly judging: Judging,
-    private readonly isJoined: boolean,
-    private readonly isNulled: boolean,
-    private readonly isElsewhere: boolean,
+    private readonly marks: Marks,
   ) {}
 
   get judgement(): Judgement {
-    this.judged ??= this.judge(this.judging.plant)
+    this.judged ??= this.judge(this.run.plant)
     return this.judged
   }
 
@@ -86,14 +84,20 @@ class KeptReading implements ReadingEvaluation {
   }
 
   private judge(plant: PlantIndex): Judgement {
-    const { step, part, given, counted, together } = this.judging
+    const { step, part, counted } = this.judging
+    const { given, together } = this.run
     const beside = together ? together.beside(step, part, this.entry.body, this.at) : null
-    return judgeStep(step, contextOf(step, part, plant, given, counted, readingOf(this.entry.body, beside)))
+    const own = judgeStep(
+      step,
+      contextOf(step, part, plant, given, counted, beside ? readingOf(this.entry.body, beside) : this.entry.body),
+    )
+    if (this.marks.isNulled || own.verdict !== 'within') return own
+    return overruled(own, 'close', { code: 'leads-not-nulled', figures: {}, also: [own.finding] })
   }
 
   /** Judges, and keeps what lists need of it. */
   private weigh(): Decided {
-    const { plant, changedAt } = this.judging
+    const { plant, changedAt } = this.run
     // Only of a plant that was changed since does anybody want to know what it was asked.
     const listening = this.at < changedAt ? listeningTo(plant) : null
     listening?.asked.clear()
@@ -111,7 +115,7 @@ class KeptReading implements ReadingEvaluation {
   }
 
   private ownFlags(): readonly Flag[] {
-    const { entry, at } = this
+    const { entry, at, marks } = this
     const { step } = this.judging
     const { body } = entry
     const flags: Flag[] = []
@@ -124,13 +128,13 @@ class KeptReading implements ReadingEvaluation {
     )
       flags.push('instrument-out-of-date')
     if (instrument && isOverRange(step, body, instrument)) flags.push('over-instrument-range')
-    if (step.needsConditions && this.isApart()) flags.push('conditions-apart')
-    if (!this.isNulled) flags.push('leads-not-nulled')
-    if (this.isElsewhere) flags.push('meter-elsewhere')
-    if (this.isJoined) flags.push('conditions-from-file')
+    if (conditions && this.isApart()) flags.push('conditions-apart')
+    if (!marks.isNulled) flags.push('leads-not-nulled')
+    if (marks.isElsewhere) flags.push('meter-elsewhere')
+    if (marks.isJoined) flags.push('conditions-from-file')
     if (entry.clockMoved_ms !== undefined) flags.push('clock-moved')
     if (body.confirmed.length > 0) flags.push('unlikely-confirmed')
-    if (step.slots.some((slot) => isLater(slot, body) && !(slot.id in body.slots))) flags.push('earlier-questions')
+    if (isAskedMoreNow(step, body)) flags.push('earlier-questions')
     return flags.length === 0 ? NO_FLAGS : flags
   }
 
@@ -138,15 +142,19 @@ class KeptReading implements ReadingEvaluation {
   private isApart(): boolean {
     const { entry, at } = this
     const { conditions } = entry.body
-    const apart_s = this.judging.given.regime.limits['conditions.apart']?.value
+    const apart_s = this.run.given.regime.limits['conditions.apart']?.value
     if (!conditions || apart_s === undefined) return false
     return Math.abs(Date.parse(conditions.at) - (at - entry.clockOffset_ms)) / 1000 > apart_s
   }
 }
 
+/** Whether a test asks for more by now than when it was read. */
+const isAskedMoreNow = (step: AnyReadStep, body: Entry<'reading'>['body']): boolean =>
+  body.v < READING_VERSION && step.slots.some((slot) => isLater(slot, body) && !(slot.id in body.slots))
+
 /** A reading with the light and warmth that were joined to it later; what it was taken with stays in its entry. */
 function withJoined(entry: Entry<'reading'>, index: EntryIndex): Entry<'reading'> {
-  const joined = index.joined.get(entry.id)
+  const joined = index.joined.size > 0 ? index.joined.get(entry.id) : undefined
   return joined ? { ...entry, body: { ...entry.body, conditions: joined.body.conditions } } : entry
 }
 
@@ -155,16 +163,19 @@ function withJoined(entry: Entry<'reading'>, index: EntryIndex): Entry<'reading'
  * simulated whatever was said of the way; what somebody typed beside one is typed.
  */
 function isSimulated({ slots, how, conditions, instrument }: Entry<'reading'>['body']): boolean {
-  const came = (way: How, from: InstrumentCopy | null | undefined): boolean =>
-    way === 'stand-in' || (way === 'feed' && from?.standIn === true)
-  if (conditions && [conditions.irradiance, conditions.cell].some((one) => came(conditions.how, one.instrument)))
-    return true
+  if (conditions) {
+    const { how: way, irradiance, cell } = conditions
+    if (came(way, irradiance.instrument) || came(way, cell.instrument)) return true
+  }
   for (const id in slots) {
     const value = slots[id]!
     if (came(value.how ?? how, instrument) && (!('choice' in value) || value.how)) return true
   }
   return false
 }
+
+const came = (way: How, from: InstrumentCopy | null | undefined): boolean =>
+  way === 'stand-in' || (way === 'feed' && from?.standIn === true)
 
 /** Each figure against the range of its own quantity: volts are no amperes. */
 function isOverRange(step: AnyReadStep, body: Entry<'reading'>['body'], instrument: InstrumentCopy): boolean {
@@ -208,10 +219,11 @@ export function countingReading(
   choice: Entry<'choice'> | undefined,
   scope: Scope,
 ): ReadingEvaluation | null {
-  if (readings.length === 0) return null
-  const last = readings.findLast((one) => !one.ended && (!scope.visitId || one.entry.visitId === scope.visitId))
+  const isInScope = (one: ReadingEvaluation): boolean =>
+    !one.ended && (!scope.visitId || one.entry.visitId === scope.visitId)
+  if (readings.length === 1) return isInScope(readings[0]!) ? readings[0]! : null
+  const last = readings.findLast(isInScope)
   if (!last) return null
-  if (readings.length === 1) return last
   const may = readings.filter((one) => !one.ended && one.entry.visitId === last.entry.visitId)
   if (choice && correctedTime(choice) >= last.at) {
     const chosen = may.find((reading) => reading.entry.id === choice.body.target)

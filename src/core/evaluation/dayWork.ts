@@ -1,7 +1,7 @@
 /** What is left of the sheet, cut into pieces that one person does in one go: what each waits for, and for which light. */
 import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
-import { type AnyStep, isRead } from '../steps/step'
+import { type AnyStep, isRead, wantsConditions } from '../steps/step'
 import { subjectsOf } from './subjects'
 import type { StepEvaluation } from './types'
 import { LEAD_CHANGE_min, type Walk, wiring } from './walk'
@@ -29,7 +29,8 @@ export type Piece = {
 }
 
 /** Whether a test has to do with light in a plane: it is read under it, or sets the meter up there. */
-const wantsLight = (step: AnyStep): boolean => isRead(step) && Boolean(step.needsConditions || step.placesMeter)
+const wantsLight = ({ step, part }: StepEvaluation): boolean =>
+  wantsConditions(step, part) || (isRead(step) && step.placesMeter === true)
 
 /** What is left to do, in the order of the sheet: what wants light is kept apart for each plane. */
 export function piecesOf(walk: Walk, plant: PlantIndex): Piece[] {
@@ -37,7 +38,7 @@ export function piecesOf(walk: Walk, plant: PlantIndex): Piece[] {
     const left = steps.filter((one) => !one.done && isRead(one.step))
     const byPlane = new Map<string | null, StepEvaluation[]>()
     for (const one of left) {
-      const plane = wantsLight(one.step) ? (plant.arrayOf(one.part)?.id ?? null) : null
+      const plane = wantsLight(one) ? (plant.arrayOf(one.part)?.id ?? null) : null
       byPlane.set(plane, [...(byPlane.get(plane) ?? []), one])
     }
     return [...byPlane].map(([arrayId, own]) => ({

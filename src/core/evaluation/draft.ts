@@ -6,7 +6,7 @@ import { correctedTime } from '../record/order'
 import type { Beside } from '../steps/beside'
 import type { ReadWithoutLight } from '../steps/reading'
 import { choicesOf, type Slot, missingSlots, slotsAsked } from '../steps/slot'
-import { type AnyReadStep, isRead, type Reading, type StepContext } from '../steps/step'
+import { type AnyReadStep, isRead, type Reading, type StepContext, wantsConditions } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import { judgeEntry } from './counting'
@@ -43,7 +43,7 @@ export function contextIn(
 ): StepContext {
   const whole = wholeBehind(evaluation)
   const counted = (step: string, partId: string): Body<'reading'> | null =>
-    whole.owns.get(step)?.get(partId)?.counting?.entry.body ?? null
+    whole.owns.get(step, partId)?.counting?.entry.body ?? null
   const { slots = {}, conditions = null, instrument = null, how = 'typed', v, air } = reading ?? {}
   const known = { slots, conditions, instrument, how, ...(v ? { v } : {}), ...(air ? { air } : {}) }
   const beside = besideOf(whole, one, known, at)
@@ -77,7 +77,7 @@ export function heldAgainst(
   conditions: Conditions | null,
 ): Pick<Judgement, 'rule' | 'limits'> | null {
   const { step } = one
-  if (!isRead(step) || (step.needsConditions && !conditions)) return null
+  if (!isRead(step) || (wantsConditions(step, one.part) && !conditions)) return null
   const figures = slotsAsked(step, { part: one.part, regime: evaluation.facts.regime, plant: evaluation.plant }).filter(
     isFigure,
   )
@@ -119,17 +119,10 @@ export function evaluateDraft(
   const joined = 1 + (step.sharedWith?.(context).length ?? 0)
   const trap = step.trap?.(context) ?? joiningTrap(step, part, choicesOf(body), joined, evaluation)
   const { check, missing } = checkBody(evaluation, { step, part }, body)
-  const run = runOf(whole)
-  const judging = {
-    step,
-    part,
-    plant: run.plant,
-    given: run.given,
-    counted: context.counted,
-    changedAt: Number.NEGATIVE_INFINITY,
-    together: run.together,
-  }
-  const kept = judgeEntry(run, judging, entryOf(evaluation, one, body, at), one.key)
+  // Nothing was changed since: it is taken now.
+  const run = { ...runOf(whole), changedAt: Number.NEGATIVE_INFINITY }
+  const judging = { step, part, counted: context.counted }
+  const kept = judgeEntry(run, judging, entryOf(evaluation, one, body, at))
   const shut = one.shut
   // A hard gate and a wrong set-up hold it back whatever is read; a soft gate as long as nothing is.
   const heldBack = trap ?? (shut && (shut.hard || kept.verdict === 'not-yet') ? shut.finding : null)

@@ -1,35 +1,43 @@
-import { type Entry, isKind } from '../record/entry'
+import { type Entry, type EntryKind, isKind } from '../record/entry'
 import { correctedTime } from '../record/order'
-import { Layered, type Shelf } from './layered'
+import { OnParts } from '../plant/onParts'
 import { stepKey } from './stepKey'
+
+/** Of readings there are thousands, and what they speak of is all that anybody looks for. */
+type OtherKind = Exclude<EntryKind, 'reading'>
 
 /** Entries by what they speak of, so that evaluation stays linear in their number. */
 export type EntryIndex = {
-  readings: Map<string, Entry<'reading'>[]> | Layered<string, Entry<'reading'>[]>
+  /** All but readings, by kind, in order. */
+  kinds: Map<OtherKind, Entry[]>
+  readings: OnParts<Entry<'reading'>[]>
   voids: Map<string, Entry<'void'>>
-  remedies: Map<string, Entry<'remedy'>[]>
-  leftOut: Map<string, Entry<'left-out'>>
+  remedies: OnParts<Entry<'remedy'>[]>
+  leftOut: OnParts<Entry<'left-out'>>
   overrides: Map<string, Entry<'override'>>
-  choices: Map<string, Entry<'choice'>>
+  choices: OnParts<Entry<'choice'>>
   confirmations: Map<string, Entry<'confirmation'>>
   plantChanges: Map<string, Entry<'plant-change'>[]>
   /** Light and warmth that were joined to a reading later, by its id. */
   joined: Map<string, Entry<'conditions'>>
 }
 
-function push<T>(map: Shelf<string, T[]>, key: string, value: T): void {
-  const list = map.get(key)
-  if (list) list.push(value)
-  else map.set(key, [value])
-}
+const none = (): never[] => []
+const push = <T>(index: OnParts<T[]>, step: string, partId: string, value: T): void =>
+  void index.column(step).orMake(partId, none).push(value)
+
+/** The entries of a kind, in order. */
+export const ofKind = <Kind extends OtherKind>({ kinds }: Pick<EntryIndex, 'kinds'>, kind: Kind): Entry<Kind>[] =>
+  (kinds.get(kind) ?? []) as Entry<Kind>[]
 
 const emptyIndex = (): EntryIndex => ({
-  readings: new Map(),
+  kinds: new Map(),
+  readings: OnParts.empty(),
   voids: new Map(),
-  remedies: new Map(),
-  leftOut: new Map(),
+  remedies: OnParts.empty(),
+  leftOut: OnParts.empty(),
   overrides: new Map(),
-  choices: new Map(),
+  choices: OnParts.empty(),
   confirmations: new Map(),
   plantChanges: new Map(),
   joined: new Map(),
@@ -38,9 +46,14 @@ const emptyIndex = (): EntryIndex => ({
 /** @param entries in order. */
 export function indexEntries(entries: readonly Entry[]): EntryIndex {
   const index = emptyIndex()
+  const others: Entry[] = []
+  for (const entry of entries) {
+    if (isKind(entry, 'reading')) takeReading(index, entry)
+    else others.push(entry)
+  }
   // Voids first: one may arrive before its target, and a voided left-out or override must not speak.
-  for (const entry of entries) if (isKind(entry, 'void')) index.voids.set(entry.body.target, entry)
-  for (const entry of entries) take(index, entry)
+  for (const entry of others) if (isKind(entry, 'void')) index.voids.set(entry.body.target, entry)
+  for (const entry of others) takeOther(index, entry)
   return index
 }
 
@@ -49,45 +62,56 @@ export function withEntries(index: EntryIndex, added: readonly Entry[]): EntryIn
   const kinds = new Set(added.map((entry) => entry.body.kind))
   const next: EntryIndex = {
     ...index,
-    readings: kinds.has('reading') ? Layered.over(index.readings) : index.readings,
-    leftOut: kinds.has('left-out') ? new Map(index.leftOut) : index.leftOut,
+    kinds: new Map([...index.kinds].map(([kind, list]) => [kind, kinds.has(kind) ? [...list] : list])),
+    readings: kinds.has('reading') ? index.readings.copy() : index.readings,
+    leftOut: kinds.has('left-out') ? index.leftOut.copy() : index.leftOut,
     overrides: kinds.has('override') ? new Map(index.overrides) : index.overrides,
     confirmations: kinds.has('confirmation') ? new Map(index.confirmations) : index.confirmations,
   }
   for (const entry of added) {
-    const key = entry.step && entry.partId ? stepKey(entry.step, entry.partId) : null
-    const known = key && isKind(entry, 'reading') ? next.readings.get(key) : undefined
-    if (key && known) next.readings.set(key, [...known])
-    take(next, entry)
+    const { step, partId } = entry
+    const known = step && partId && isKind(entry, 'reading') ? next.readings.get(step, partId) : undefined
+    if (step && partId && known) next.readings.set(step, partId, [...known])
+    if (isKind(entry, 'reading')) takeReading(next, entry)
+    else takeOther(next, entry)
   }
   return next
 }
 
-function take(index: EntryIndex, entry: Entry): void {
+function takeReading({ readings }: EntryIndex, entry: Entry<'reading'>): void {
+  if (entry.step && entry.partId) push(readings, entry.step, entry.partId, entry)
+}
+
+function takeOther(index: EntryIndex, entry: Entry): void {
   const { voids } = index
+  const kind = entry.body.kind as OtherKind
+  const alike = index.kinds.get(kind)
+  if (alike) alike.push(entry)
+  else index.kinds.set(kind, [entry])
   if (isKind(entry, 'conditions') && !voids.has(entry.id)) index.joined.set(entry.body.target, entry)
-  if (isKind(entry, 'plant-change') && entry.partId) push(index.plantChanges, entry.partId, entry)
-  if (!entry.step || !entry.partId) return
-  const key = stepKey(entry.step, entry.partId)
-  if (isKind(entry, 'reading')) push(index.readings, key, entry)
-  else if (voids.has(entry.id)) return
-  else if (isKind(entry, 'remedy')) {
+  const { step, partId } = entry
+  if (isKind(entry, 'plant-change') && partId) {
+    const known = index.plantChanges.get(partId)
+    if (known) known.push(entry)
+    else index.plantChanges.set(partId, [entry])
+  }
+  if (!step || !partId || voids.has(entry.id)) return
+  if (isKind(entry, 'remedy')) {
     // Steps which the mending may have changed are to be repeated on the same part.
-    for (const step of new Set([entry.step, ...entry.body.repeat]))
-      push(index.remedies, stepKey(step, entry.partId), entry)
-  } else if (isKind(entry, 'left-out')) index.leftOut.set(key, entry)
-  else if (isKind(entry, 'override')) index.overrides.set(`${key}:${entry.body.gate}`, entry)
-  else if (isKind(entry, 'choice')) index.choices.set(key, entry)
-  else if (isKind(entry, 'confirmation')) index.confirmations.set(`${key}:${entry.body.of}`, entry)
+    for (const one of new Set([step, ...entry.body.repeat])) push(index.remedies, one, partId, entry)
+  } else if (isKind(entry, 'left-out')) index.leftOut.set(step, partId, entry)
+  else if (isKind(entry, 'override')) index.overrides.set(`${stepKey(step, partId)}:${entry.body.gate}`, entry)
+  else if (isKind(entry, 'choice')) index.choices.set(step, partId, entry)
+  else if (isKind(entry, 'confirmation')) index.confirmations.set(`${stepKey(step, partId)}:${entry.body.of}`, entry)
 }
 
 export type Ended = { by: 'void' | 'remedy'; reason: string; personId: string }
 
 /** Whether a reading no longer counts: only a void or a remedy ends its say. */
-export function endedBy(index: EntryIndex, key: string, reading: Entry<'reading'>): Ended | null {
-  const voided = index.voids.get(reading.id)
+export function endedBy(index: EntryIndex, step: string, partId: string, reading: Entry<'reading'>): Ended | null {
+  const voided = index.voids.size > 0 ? index.voids.get(reading.id) : undefined
   if (voided) return { by: 'void', reason: voided.body.reason, personId: voided.personId }
-  const remedies = index.remedies.get(key)
+  const remedies = index.remedies.get(step, partId)
   if (!remedies) return null
   const at = correctedTime(reading)
   const remedy = remedies.find((one) => correctedTime(one) > at)

@@ -15,6 +15,8 @@ export type GateView = {
   plant: PlantIndex
   index: EntryIndex
   states: States
+  /** What several parts were found to have done already, by gate: a board's tests wait for the same circuits. */
+  met: Map<GateRule, Set<readonly Part[]>>
   /** The verdict of a step on a part by now; undefined where the plant has no such step. */
   verdictOf(step: string, partId: string): Verdict | undefined
   /** Whether a step was read, and is open only because nobody read the light. */
@@ -45,16 +47,68 @@ export function gateStates(
 }
 
 /** Whether any gate is shut: the same question as `gateStates`, answered without a sentence for each. */
-export function isHeldBack(...[view, step, part, visitId, then]: Parameters<typeof gateStates>): boolean {
+export function isHeldBack(
+  view: GateView,
+  step: AnyStep,
+  part: Part,
+  visitId: string | undefined,
+  then?: Moment,
+): boolean {
   for (const gate of step.gates) {
     if (gate.only && !gate.only(part, view.plant)) continue
-    const subjects = subjectsIn(view, gate, part)
-    if (subjects.lacks && gate.hard) return true
-    if (subjects.parts.every((one) => isOpenBy(view, gate, one, visitId, then))) continue
+    if (gate.on === undefined || gate.on === 'part') {
+      if (isOpenBy(view, gate, part, part, visitId, then)) continue
+    } else {
+      const subjects = subjectsOf(gate.on, part, view.plant)
+      if (subjects.lacks && gate.hard) return true
+      if (!isAnyShut(view, gate, part, subjects, visitId, then)) continue
+    }
     if (!isPassed(view, step, part, gate)) return true
   }
   const kit = isRead(step) ? kitGate(step, part, view) : null
   return kit !== null && !isPassed(view, step, part, kit)
+}
+
+function isAnyShut(
+  view: GateView,
+  gate: GateRule,
+  part: Part,
+  { parts }: Subjects,
+  visitId: string | undefined,
+  then: Moment | undefined,
+): boolean {
+  const met = parts.length > 1 && !('state' in gate) ? metOf(view, gate) : null
+  if (met?.has(parts)) return false
+  for (const one of parts) if (!isOpenBy(view, gate, part, one, visitId, then)) return true
+  // What stays off stays off for a visit; what is met by its verdicts is met for every test that waits for the same.
+  if (met && !('state' in gate) && parts.every((one) => isMetBy(view, gate, one))) met.add(parts)
+  return false
+}
+
+/** Of a gate on several parts, those which are met, as long as nothing is judged anew. */
+function metOf({ met }: GateView, gate: GateRule): Set<readonly Part[]> {
+  const known = met.get(gate) ?? new Set()
+  met.set(gate, known)
+  return known
+}
+
+const isMetBy = (view: GateView, gate: StepGate, { id }: Part): boolean => {
+  const verdict = view.verdictOf(gate.waitsFor, id)
+  return verdict !== undefined && isMet(gate, verdict)
+}
+
+/** Keys of the steps that begin what a part's state gates still wait for. */
+export function awaitedBy(view: GateView, step: AnyStep, part: Part, visitId: string | undefined): string[] {
+  const keys: string[] = []
+  for (const gate of step.gates) {
+    if (!('state' in gate) || (gate.only && !gate.only(part, view.plant))) continue
+    const subjects = subjectsIn(view, gate, part)
+    if (subjects.lacks && gate.hard) continue
+    const shut = subjects.parts.find((one) => !isOpenBy(view, gate, part, one, visitId, undefined))
+    const opener = shut && view.beginnerOf(gate.state, shut.id)
+    if (opener && !isPassed(view, step, part, gate)) keys.push(stepKey(opener, shut.id))
+  }
+  return keys
 }
 
 const subjectsIn = ({ plant }: GateView, { on }: GateRule, part: Part): Subjects =>
@@ -64,11 +118,13 @@ const subjectsIn = ({ plant }: GateView, { on }: GateRule, part: Part): Subjects
 function isOpenBy(
   view: GateView,
   gate: GateRule,
+  part: Part,
   subject: Part,
   visitId: string | undefined,
   then: Moment | undefined,
 ): boolean {
-  if ('state' in gate) return view.states.of(gate.state, subject.id, visitId, then).stands
+  if ('state' in gate) return view.states.stand(gate.state, subject.id, visitId, then)
+  if (gate.spares && isAmongOthers(part) && view.states.stand(gate.spares, subject.id, visitId, then)) return true
   const verdict = view.verdictOf(gate.waitsFor, subject.id)
   if (verdict === undefined) return !gate.hard
   // What was read without a light meter and can be held against nothing holds up nothing that waits softly for it.
@@ -76,6 +132,9 @@ function isOpenBy(
     isMet(gate, verdict) || (!gate.hard && verdict === 'not-yet' && view.isReadWithoutLight(gate.waitsFor, subject.id))
   )
 }
+
+/** What is switched on with a board or a device is several circuits: one of them can stay off. A circuit cannot for itself. */
+const isAmongOthers = ({ data }: Part): boolean => data.kind === 'board' || data.kind === 'rcd'
 
 function gateState(
   view: GateView,
@@ -88,7 +147,7 @@ function gateState(
   const subjects = subjectsIn(view, gate, part)
   // A hard gate whose subject is missing, or one of several, is shut; a soft one has nothing to wait for.
   if (subjects.lacks && gate.hard) return lacking(gate, part, subjects.lacks)
-  const shut = subjects.parts.filter((one) => !isOpenBy(view, gate, one, visitId, then))
+  const shut = subjects.parts.filter((one) => !isOpenBy(view, gate, part, one, visitId, then))
   const about = shut[0] ?? shownOf(view, gate, subjects)
   const opener = about && ('state' in gate ? view.beginnerOf(gate.state, about.id) : gate.waitsFor)
   return passed(view, step, part, {

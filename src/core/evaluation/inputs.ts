@@ -161,7 +161,7 @@ export function changedSince(
   counted: Counted,
 ): string | null {
   const { history } = run
-  const seenThen = history.seenBy(reading, part, run.index.plantChanges.get(part.id) ?? [])
+  const seenThen = history.seenBy(reading, part, run.index.plantChanges)
   if (seenThen === null) return null
   const confirmed = run.index.confirmations.get(`${step.id}:${part.id}:plant-changed`)
   if (confirmed && correctedTime(confirmed) >= history.lastAt) return null

@@ -83,9 +83,9 @@ function judged(step: AnyStep, context: StepContext): Judgement {
   const trap = step.trap?.(context) ?? null
   if (trap) return overruled(own, 'not-yet', trap)
   if (own.verdict === 'outside' || own.verdict === 'not-yet') return own
-  const [first, ...more] = missingSlots(step, context.reading, context)
-  if (!first) return own
-  return overruled(own, 'not-yet', { code: 'incomplete', figures: { slot: first.id, more: more.length } })
+  const missing = missingSlots(step, context.reading, context)
+  if (missing.length === 0) return own
+  return overruled(own, 'not-yet', { code: 'incomplete', figures: { slot: missing[0]!.id, more: missing.length - 1 } })
 }
 
 const lackingLimit = (limitId: string): Judgement =>

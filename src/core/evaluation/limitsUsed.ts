@@ -26,7 +26,7 @@ export function limitsUsed(evaluation: Evaluation): ReadonlySet<string> {
       used.add(one.step.sisterLimit ?? 'pv.sisters')
       used.add('pv.light-moved')
     }
-  const counted = (step: string, partId: string) => whole.owns.get(step)?.get(partId)?.counting?.entry.body ?? null
+  const counted = (step: string, partId: string) => whole.owns.get(step, partId)?.counting?.entry.body ?? null
   for (const { step, part, counting } of examplesOf(evaluation))
     for (const input of inputsOf(run, step, part, counting?.entry ?? null, counted))
       if (input.what === 'limit' || input.what === 'school') used.add(input.id)

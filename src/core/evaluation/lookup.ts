@@ -14,16 +14,17 @@ import { stepById, steps, stepsOf } from '../steps'
 import { missingSlots, type Slot } from '../steps/slot'
 import { type AnyReadStep, type AnyStep, isAskedOf, isRead } from '../steps/step'
 import { countingReading, judgeReadings } from './counting'
-import { type EntryIndex, indexEntries, withEntries } from './entryIndex'
+import { type EntryIndex, indexEntries, ofKind, withEntries } from './entryIndex'
 import { type Counted, contextOf } from './judge'
 import { LeadNulls } from './leadNulls'
 import { touchOneStep } from './next'
 import { PlantHistory } from './plantHistory'
+import { OnParts } from '../plant/onParts'
 import { runOf } from './run'
-import type { Run } from './runOf'
+import type { Own, Readers, Run } from './runOf'
 import { stepKey } from './stepKey'
 
-const NOBODY_READS = new Map<string, Set<string>>()
+const NOBODY_READS = OnParts.empty<Readers>()
 
 /** What is made of the facts once somebody asks. */
 type Made = {
@@ -34,10 +35,10 @@ type Made = {
 }
 
 function madeOf(facts: Facts): Made {
-  const entries = inOrder(facts.entries)
-  const parts = plantOfJob(entries, facts.job.id)
-  const history = new PlantHistory(entries, facts.job.id)
-  return { index: indexEntries(entries), parts, plant: new PlantIndex(parts), history }
+  const index = indexEntries(inOrder(facts.entries))
+  const changes = ofKind(index, 'plant-change')
+  const parts = plantOfJob(changes, facts.job.id)
+  return { index, parts, plant: new PlantIndex(parts), history: new PlantHistory(changes, facts.job.id) }
 }
 
 export class Lookup {
@@ -95,7 +96,7 @@ export class Lookup {
       scope: {},
       nulls,
       together: null,
-      owns: new Map(),
+      owns: OnParts.empty<Own>(),
       readers: NOBODY_READS,
     }
     this.running = { ...runOf(known), countedFor: (reader) => this.countedBefore(reader) }
@@ -113,25 +114,15 @@ export class Lookup {
   }
 
   private readingsOf(step: AnyReadStep, part: Part) {
-    const key = stepKey(step.id, part.id)
-    if (!this.all.index.readings.has(key)) return []
-    const counted = this.countedBefore(key)
-    const judging = {
-      step,
-      part,
-      plant: this.all.plant,
-      given: this.run.given,
-      counted,
-      changedAt: this.all.history.lastAt,
-      // A door asks what a reading is, not what it comes to beside others.
-      together: null,
-    }
-    return judgeReadings(this.run, judging, key)
+    const kept = this.all.index.readings.get(step.id, part.id)
+    if (!kept) return []
+    const counted = this.countedBefore(step)
+    return judgeReadings(this.run, { step, part, counted }, kept)
   }
 
   /** A reading that was kept is judged beside those of steps before it in the working order. */
-  private countedBefore(reader: string): Counted {
-    const place = this.placeOf(reader.slice(0, reader.indexOf(':'))) ?? 0
+  private countedBefore(reader: AnyStep): Counted {
+    const place = this.placeOf(reader.id) ?? 0
     return (step, partId) => ((this.placeOf(step) ?? place) < place ? this.counted(step, partId) : null)
   }
 
@@ -139,17 +130,18 @@ export class Lookup {
     const key = stepKey(stepId, partId)
     let body = this.counting.get(key)
     if (body === undefined) {
-      body = this.countingBody(key, stepById(stepId), this.parts.get(partId))
+      body = this.countingBody(stepById(stepId), this.parts.get(partId))
       this.counting.set(key, body)
     }
     return body
   }
 
-  private countingBody(key: string, step: AnyStep | null, part: Part | undefined): Body<'reading'> | null {
+  private countingBody(step: AnyStep | null, part: Part | undefined): Body<'reading'> | null {
     if (!step || !isRead(step) || !part || part.retired || part.data.kind !== step.appliesTo) return null
     if (step.where && !step.where(this.all.plant)) return null
     if (!isAskedOf(step, part, this.all.plant, this.facts.regime)) return null
-    return countingReading(step, this.readingsOf(step, part), this.all.index.choices.get(key), {})?.entry.body ?? null
+    const choice = this.all.index.choices.get(step.id, part.id)
+    return countingReading(step, this.readingsOf(step, part), choice, {})?.entry.body ?? null
   }
 }
 
@@ -157,7 +149,7 @@ export class Lookup {
 function isLastOf(index: EntryIndex, entry: Entry): boolean {
   const { kind } = entry.body
   if (!touchOneStep.has(kind) || index.voids.has(entry.id)) return false
-  const before = entry.step && entry.partId ? index.readings.get(stepKey(entry.step, entry.partId)) : undefined
+  const before = entry.step && entry.partId ? index.readings.get(entry.step, entry.partId) : undefined
   const last = before?.at(-1)
   return kind !== 'reading' || !last || correctedTime(last) < correctedTime(entry)
 }

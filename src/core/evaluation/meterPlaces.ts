@@ -9,7 +9,6 @@ import type { Instrument } from '../record/instrument'
 import { steps } from '../steps'
 import { isRead } from '../steps/step'
 import type { EntryIndex } from './entryIndex'
-import { stepKey } from './stepKey'
 
 type Move = { at: number; visitId: string; meterId: string | null; arrayId: string }
 
@@ -22,7 +21,7 @@ function movesOf(index: EntryIndex, plant: PlantIndex): readonly Move[] {
   if (found) return found
   const moves = plant.ofKind('array').flatMap(({ id }) =>
     placing.flatMap((step) =>
-      (index.readings.get(stepKey(step.id, id)) ?? []).flatMap((entry): Move[] => {
+      (index.readings.get(step.id, id) ?? []).flatMap((entry): Move[] => {
         if (index.voids.has(entry.id)) return []
         const { visitId, body } = entry
         return [{ at: correctedTime(entry), visitId, meterId: body.instrument?.id ?? null, arrayId: id }]

@@ -6,13 +6,14 @@ import type { Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime, inOrder } from '../record/order'
 import { stepById } from '../steps'
-import { isRead } from '../steps/step'
+import { isRead, neededFor, type StateEffect } from '../steps/step'
 import { withEntries } from './entryIndex'
 import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
+import { ByKey, type OnParts } from '../plant/onParts'
 import type { Own } from './runOf'
 import { eventsOf } from './placedEvents'
-import { lapsed, runOf, settler, type Whole, wholeOf } from './run'
+import { lapsed, runOf, settler, visitOf, type Whole, wholeOf } from './run'
 import type { ChangedOwn } from './sisters'
 import { isBefore, type Moment, type PlacedEvent } from './states'
 import { stepKey } from './stepKey'
@@ -29,6 +30,7 @@ export const touchOneStep: ReadonlySet<string> = new Set([
   'remark',
   'photo',
   'snag',
+  'class',
 ])
 
 /**
@@ -58,13 +60,16 @@ export function addedSince(whole: Whole, facts: Facts): readonly Entry[] | null 
  * one that is the last of its own test, begins and ends no state of a place and nulls no leads: nothing that was judged
  * at a time between looked for it.
  */
-function mayComeLate({ index }: Whole, entry: Entry): boolean {
+function mayComeLate({ index, states }: Whole, entry: Entry): boolean {
   const { body, step: id, partId } = entry
-  if (body.kind === 'remark' || body.kind === 'photo' || body.kind === 'snag') return true
+  if (['remark', 'photo', 'snag', 'class'].includes(body.kind)) return true
   if (body.kind !== 'reading' || !id || !partId) return false
   const step = stepById(id)
-  if (!step || !isRead(step) || step.nulls || step.placesMeter || step.effects?.length) return false
-  const known = index.readings.get(stepKey(id, partId))?.at(-1)
+  if (!step || !isRead(step) || step.nulls || step.placesMeter) return false
+  // What ends a state of its own part touches nothing where that never began.
+  const touches = ({ does, on, state }: StateEffect) => does === 'begin' || on !== 'part' || states.has(state, partId)
+  if (step.effects?.some(touches)) return false
+  const known = index.readings.get(id, partId)?.at(-1)
   return !known || isBefore(momentOf(known), momentOf(entry))
 }
 
@@ -79,8 +84,8 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
     entries: inOrder([...whole.entries, ...added]),
     index: withEntries(whole.index, added),
     nulls: new LeadNulls(whole.nulls),
-    owns: new Map(whole.owns),
-    settled: new Map(whole.settled),
+    owns: whole.owns.copy(),
+    settled: whole.settled.copy(),
   }
   const { changed, dirty } = reread(next, added)
   // Without a light meter every reading may move what the others are held against.
@@ -94,7 +99,7 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
   const events = changed.flatMap(({ own, before }) => newEvents(next, own, before))
   if (events.length > 0) next.states = next.states.with(events)
   for (const key of compareAgain(next, changed)) dirty.add(key)
-  for (const key of heldBy(next, [...dirty], events)) dirty.add(key)
+  for (const key of heldBy(next, [...dirty], turned(whole, next, events))) dirty.add(key)
   // What had lapsed or lapses now is a matter of all that waits.
   for (const key of whole.lapsed) dirty.add(key)
   const settle = settler(next)
@@ -103,15 +108,12 @@ export function wholeWith(whole: Whole, facts: Facts, added: readonly Entry[]): 
     if (own) put(next.settled, settle(own))
   }
   const ended = lapsed(next)
-  for (const one of ended) put(next.settled, one, whole.settled.get(one.key))
+  for (const one of ended) put(next.settled, one, whole.settled.get(one.step.id, one.part.id))
   next.lapsed = ended.map((one) => one.key)
   return next
 }
 
-const ownAt = ({ owns }: Whole, key: string): Own | undefined => {
-  const at = key.indexOf(':')
-  return owns.get(key.slice(0, at))?.get(key.slice(at + 1))
-}
+const ownAt = ({ owns }: Whole, key: string): Own | undefined => new ByKey(owns).get(key)
 
 /** Judges again what the entries speak of, and what took their readings in, in working order. */
 function reread(next: Whole, added: readonly Entry[]): { changed: ChangedOwn[]; dirty: Set<string> } {
@@ -135,11 +137,11 @@ function reread(next: Whole, added: readonly Entry[]): { changed: ChangedOwn[]; 
     const { step, part } = before
     const own = ownOf(run, step, part)
     if (isRead(step) && step.nulls) next.nulls.take(step, own.readings.slice(before.readings.length))
-    next.owns.set(step.id, new Map(next.owns.get(step.id)).set(part.id, own))
+    next.owns.set(step.id, part.id, own)
     changed.push({ own, before })
     dirty.add(key)
     if (own.counting?.entry === before.counting?.entry) continue
-    for (const reader of next.readers.get(key) ?? []) {
+    for (const reader of next.readers.get(step.id, part.id) ?? []) {
       if (reader !== key && !again.has(reader)) {
         again.add(reader)
         queue.push(reader)
@@ -160,6 +162,17 @@ function newEvents({ plant, states }: Whole, own: Own, before: Own | undefined):
     ...eventsOf(step, part, plant, fresh, 'begin'),
     ...eventsOf(step, part, plant, fresh, 'end', (state, placeId) => states.has(state, placeId)),
   ]
+}
+
+/**
+ * Of events those by which a place stands otherwise now. A supply that is live already is ended as dead by every live
+ * reading: that moves no gate. How it stood when earlier readings were taken is not touched by what comes after them.
+ */
+function turned(before: Whole, { states, ...next }: Whole, events: readonly PlacedEvent[]): PlacedEvent[] {
+  const visitId = visitOf(next)
+  return events.filter(
+    ({ state, placeId }) => states.stand(state, placeId, visitId) !== before.states.stand(state, placeId, visitId),
+  )
 }
 
 /** Compares sisters again; gives the keys of those for which it came out otherwise. */
@@ -183,14 +196,18 @@ function heldBy({ asked, plant }: Whole, touched: readonly string[], events: rea
   for (const { state, placeId } of events) note(state, placeId)
   const keys: string[] = []
   for (const { step, parts } of asked) {
-    const hunted = isRead(step) && step.onNeedOf ? partsOf.get(step.onNeedOf) : undefined
-    if (hunted) for (const part of parts) if (hunted.has(part.id)) keys.push(stepKey(step.id, part.id))
+    for (const other of neededFor(step)) {
+      const hunted = partsOf.get(other)
+      if (hunted) for (const part of parts) if (hunted.has(part.id)) keys.push(stepKey(step.id, part.id))
+    }
     for (const gate of step.gates) {
-      const places = partsOf.get('state' in gate ? gate.state : gate.waitsFor)
-      if (!places) continue
-      for (const part of parts) {
-        const waits = subjectsOf(gate.on ?? 'part', part, plant).parts.some((one) => places.has(one.id))
-        if (waits) keys.push(stepKey(step.id, part.id))
+      for (const asked of 'state' in gate ? [gate.state] : [gate.waitsFor, gate.spares]) {
+        const places = asked && partsOf.get(asked)
+        if (!places) continue
+        for (const part of parts) {
+          const waits = subjectsOf(gate.on ?? 'part', part, plant).parts.some((one) => places.has(one.id))
+          if (waits) keys.push(stepKey(step.id, part.id))
+        }
       }
     }
   }
@@ -198,10 +215,10 @@ function heldBy({ asked, plant }: Whole, touched: readonly string[], events: rea
 }
 
 /** Takes a step anew only where it is another: what did not change stays the same object, and is not drawn again. */
-function put(settled: Map<string, Settled>, one: Settled, known = settled.get(one.key)): void {
+function put(settled: OnParts<Settled>, one: Settled, known = settled.get(one.step.id, one.part.id)): void {
   // Its gates are looked at now, or it would hold on to all that they are looked at with.
   void one.gates
-  settled.set(one.key, known && isSame(known, one) ? known : one)
+  settled.set(one.step.id, one.part.id, known && isSame(known, one) ? known : one)
 }
 
 const isSame = (a: Settled, b: Settled): boolean =>

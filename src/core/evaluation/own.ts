@@ -1,65 +1,67 @@
 /** What a step comes to by its own readings, before sisters, states and gates are looked at. */
 import type { Part } from '../plant/part'
 import { type AnyStep, isRead, NOTHING_READ } from '../steps/step'
-import type { Finding, Flag } from '../verdict/verdict'
+import type { Judgement } from '../verdict/judgement'
+import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import { countingReading, judgeReadings, peopleDisagree, verdictWithFlags } from './counting'
 import { changedSince } from './inputs'
-import { contextOf, judgeStep } from './judge'
-import type { Own, Run } from './runOf'
-import { type ReadingEvaluation, stepKey } from './types'
+import { type Counted, contextOf, judgeStep } from './judge'
+import { Own, type Run } from './runOf'
+import type { ReadingEvaluation } from './types'
+
+const NO_FLAGS: readonly Flag[] = []
+const NO_READINGS: readonly ReadingEvaluation[] = []
 
 export function ownOf(run: Run, step: AnyStep, part: Part): Own {
-  const key = stepKey(step.id, part.id)
-  const counted = run.countedFor(key)
   if (!isRead(step)) {
-    const computed = judgeStep(step, contextOf(step, part, run.plant, run.given, counted, NOTHING_READ))
-    const { verdict, flags } = computed
-    return { key, step, part, verdict, said: null, flags, readings: [], computed, counting: null, repeatAsked: false }
+    const counted = run.countedFor(step, part)
+    const { verdict, flags } = computedOf(run, step, part, counted)
+    return new ComputedOwn(run, counted, step, part, verdict, flags)
   }
-  const readings = judgeReadings(
-    run,
-    { step, part, plant: run.plant, given: run.given, counted, changedAt: run.history.lastAt, together: run.together },
-    key,
-  )
-  const choice = run.index.choices.get(key)
+  const { index } = run
+  const kept = index.readings.get(step.id, part.id)
+  if (!kept) return unread(step, part, NO_READINGS)
+  const counted = run.countedFor(step, part)
+  const readings = judgeReadings(run, { step, part, counted }, kept)
+  const choice = index.choices.get(step.id, part.id)
   const counting = countingReading(step, readings, choice, run.scope)
-  if (!counting) return unread(key, step, part, readings)
+  if (!counting) return unread(step, part, readings)
   let flags = counting.flags
   if (peopleDisagree(readings, choice)) flags = [...flags, 'two-people']
   const changed = changedSince(run, step, part, counting, counted)
   if (changed) flags = [...flags, 'plant-changed']
   const verdict = verdictWithFlags(counting.verdict, flags)
-  return {
-    key,
-    step,
-    part,
-    verdict,
-    said: verdict === counting.verdict ? null : flaggedFinding(counting.judgement.finding, flags, part, changed),
-    flags,
-    readings,
-    computed: null,
-    counting,
-    repeatAsked: false,
+  const said = verdict === counting.verdict ? null : flaggedFinding(counting.judgement.finding, flags, part, changed)
+  return new Own(step, part, verdict, said, flags, readings, counting)
+}
+
+const computedOf = ({ plant, given }: Run, step: AnyStep, part: Part, counted: Counted): Judgement =>
+  judgeStep(step, contextOf(step, part, plant, given, counted, NOTHING_READ))
+
+/** What follows from the plant: as of a reading only what lists need is kept, and whoever looks has it judged again. */
+class ComputedOwn extends Own {
+  private judged: Judgement | null = null
+
+  constructor(
+    private readonly run: Run,
+    private readonly counted: Counted,
+    step: AnyStep,
+    part: Part,
+    verdict: Verdict,
+    flags: readonly Flag[],
+  ) {
+    super(step, part, verdict, null, flags, NO_READINGS, null)
+  }
+
+  override get computed(): Judgement {
+    this.judged ??= computedOf(this.run, this.step, this.part, this.counted)
+    return this.judged
   }
 }
 
-/** Nothing counts yet; a remedy may have ended the say of the last reading. */
-function unread(key: string, step: AnyStep, part: Part, readings: readonly ReadingEvaluation[]): Own {
-  const repeatAsked = readings.at(-1)?.ended?.by === 'remedy'
-  return {
-    key,
-    step,
-    part,
-    verdict: 'not-yet',
-    said: null,
-    flags: NO_FLAGS,
-    readings,
-    computed: null,
-    counting: null,
-    repeatAsked,
-  }
-}
-const NO_FLAGS: readonly Flag[] = []
+/** Nothing counts yet. */
+const unread = (step: AnyStep, part: Part, readings: readonly ReadingEvaluation[]): Own =>
+  new Own(step, part, 'not-yet', null, NO_FLAGS, readings, null)
 
 function flaggedFinding(finding: Finding, flags: readonly Flag[], part: Part, changed: string | null): Finding {
   const { tag } = part.data

@@ -30,13 +30,33 @@ describe('the particulars that a record asks for', () => {
     const build = new FactsBuilder(false)
     build.part({ ...site, client: 'Orla Fenwright', extent: '' })
     build.part({ ...exampleSupply, frequency_Hz: 50 })
-    build.part({ ...exampleCircuit, wiring: 'flat twin and earth', method: 'C', points: 6 })
+    const told = {
+      deviceStandard: '60898',
+      wiring: 'flat twin and earth',
+      method: 'C',
+      points: 6,
+      arcDevice: false,
+    } as const
+    build.part({ ...exampleCircuit, ...told })
     const lacking = lackingParticulars(evaluate(build.facts(), START_ms))
     const of = (kind: string) => lacking.find(({ part }) => part.data.kind === kind)?.fields.map(({ id }) => id)
     expect(of('site')).not.toContain('client')
     expect(of('site')).toEqual(expect.arrayContaining(['extent', 'departures', 'designer', 'nextOn']))
     expect(of('supply')).not.toContain('frequency_Hz')
     expect(of('circuit')).toBeUndefined()
+  })
+
+  it('of a periodic inspection are why and since when, and not who built it', () => {
+    const of = (work: 'new' | 'periodic' | null) => {
+      const build = new FactsBuilder(false)
+      build.part({ ...site, work })
+      return lackingParticulars(evaluate(build.facts(), START_ms))[0]!.fields.map(({ id }) => id)
+    }
+    expect(of('periodic')).toEqual(expect.arrayContaining(['inspectedFor', 'builtAbout', 'lastOn', 'limitations']))
+    for (const id of ['designer', 'builder', 'installedOn']) {
+      expect([of('periodic').includes(id), of('new').includes(id), of(null).includes(id)]).toEqual([false, true, true])
+    }
+    expect(of('new')).not.toContain('lastOn')
   })
 
   it('touch no verdict: a reading stays as it was when a client is entered after it', () => {

@@ -19,9 +19,13 @@ export function sheetsOf(plant: PlantIndex): ReadonlySet<Sheet> {
   return sheets
 }
 
-/** The particulars of a part that these sheets print. */
+/** The particulars of a part that these sheets print, as far as another of its fields does not make them idle. */
 export const particularsOf = (part: Part, sheets: ReadonlySet<Sheet>): readonly RuledField[] =>
-  fieldsOf(kindOf(part.data.kind)).filter(({ on }) => on?.some((sheet) => sheets.has(sheet)))
+  fieldsOf(kindOf(part.data.kind)).filter(
+    ({ on, when }) =>
+      on?.some((sheet) => sheets.has(sheet)) &&
+      (!when || when.is.includes(String(valueAt(part.data, when.field) ?? ''))),
+  )
 
 export const isOpenField = (part: Part, { id }: RuledField): boolean => {
   const value = valueAt(part.data, id)

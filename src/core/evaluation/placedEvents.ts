@@ -8,6 +8,7 @@ import { CHECK_SOUND } from '../steps/slot'
 import { type AnyReadStep, type AnyStep, isRead, type StateEffect } from '../steps/step'
 import { isDone } from '../verdict/verdict'
 import type { EntryIndex } from './entryIndex'
+import type { OnParts } from '../plant/onParts'
 import type { Own } from './runOf'
 import { type PlacedEvent, type StateId, type States, statesFrom } from './states'
 import { stepKey } from './stepKey'
@@ -25,9 +26,9 @@ export function eventsOf(
   readings: readonly ReadingEvaluation[],
   does: StateEffect['does'],
   isWanted: Wanted = () => true,
-): PlacedEvent[] {
-  if (!isRead(step) || readings.length === 0) return []
-  const events: PlacedEvent[] = []
+): readonly PlacedEvent[] {
+  if (!isRead(step) || readings.length === 0) return NONE
+  let events: PlacedEvent[] | null = null
   for (const effect of step.effects ?? []) {
     if (effect.does !== does) continue
     const { state } = effect
@@ -38,12 +39,14 @@ export function eventsOf(
         const { entry, at } = reading
         if (does === 'end' ? reading.ended?.by === 'void' : !begins(step, reading)) continue
         if (effect.when && !effect.when(entry.body)) continue
+        events ??= []
         events.push(placed(effect, placeId, entry, at, stepKey(step.id, part.id)))
       }
     }
   }
-  return events
+  return events ?? NONE
 }
+const NONE: readonly PlacedEvent[] = []
 
 const placed = (
   { state, does }: StateEffect,
@@ -66,20 +69,24 @@ function begins(step: AnyReadStep, { entry, verdict, ended }: ReadingEvaluation)
 /** What was read, by step and part. */
 type Read = {
   asked: readonly { step: AnyStep; parts: readonly Part[] }[]
-  owns: ReadonlyMap<string, ReadonlyMap<string, Own>>
+  owns: OnParts<Own>
   plant: PlantIndex
   parts: ReadonlyMap<string, Part>
   index: EntryIndex
 }
 
 export function statesOf({ asked, owns, plant, parts, index }: Read): States {
-  const gather = (does: StateEffect['does'], isWanted?: Wanted): PlacedEvent[] => {
+  const gather = (
+    does: StateEffect['does'],
+    isWanted?: Wanted,
+    begun?: ReadonlyMap<StateId, unknown>,
+  ): PlacedEvent[] => {
     const events: PlacedEvent[] = []
-    for (const { step, parts } of asked) {
-      if (!isRead(step) || !step.effects?.some((effect) => effect.does === does)) continue
-      const ofStep = owns.get(step.id)!
-      for (const part of parts)
-        events.push(...eventsOf(step, part, plant, ofStep.get(part.id)!.readings, does, isWanted))
+    for (const { step } of asked) {
+      const touches = (effect: StateEffect): boolean => effect.does === does && (!begun || begun.has(effect.state))
+      if (!isRead(step) || !step.effects?.some(touches)) continue
+      for (const { part, readings } of owns.ofStep(step.id))
+        for (const one of eventsOf(step, part, plant, readings, does, isWanted)) events.push(one)
     }
     return events
   }
@@ -87,7 +94,7 @@ export function statesOf({ asked, owns, plant, parts, index }: Read): States {
   const known = new Map<StateId, Set<string>>()
   for (const { state, placeId } of begun) known.set(state, (known.get(state) ?? new Set()).add(placeId))
   const isKnown: Wanted = (state, placeId) => known.get(state)?.has(placeId) ?? false
-  return statesFrom(begun, [...gather('end', isKnown), ...endsOfRetired(parts, index, plant)])
+  return statesFrom(begun, [...gather('end', isKnown, known), ...endsOfRetired(parts, index, plant)])
 }
 
 /** What was switched on at a part was on, also where the part was taken out of the plant since. */
@@ -97,14 +104,13 @@ function endsOfRetired(parts: Read['parts'], index: EntryIndex, plant: PlantInde
     if (!part.retired) continue
     for (const step of steps) {
       if (step.appliesTo !== part.data.kind || !isRead(step)) continue
-      const key = stepKey(step.id, part.id)
-      const entries = (index.readings.get(key) ?? []).filter((entry) => !index.voids.has(entry.id))
+      const entries = (index.readings.get(step.id, part.id) ?? []).filter((entry) => !index.voids.has(entry.id))
       for (const effect of step.effects ?? []) {
         if (effect.does !== 'end' || effect.on === 'part') continue
         for (const { id: placeId } of endedOn(effect.on, part, plant))
           for (const entry of entries)
             if (effect.when?.(entry.body) ?? true)
-              events.push(placed(effect, placeId, entry, correctedTime(entry), key))
+              events.push(placed(effect, placeId, entry, correctedTime(entry), stepKey(step.id, part.id)))
       }
     }
   }

@@ -77,11 +77,12 @@ export class PlantHistory {
    * How many changes a reading saw, where there are any that it did not: made after it, or to its own part after what its
    * tester saw of that; null where it saw all.
    */
-  seenBy(reading: ReadingEvaluation, part: Part, ownChanges: readonly Change[]): number | null {
+  seenBy(reading: ReadingEvaluation, part: Part, changesOf: ReadonlyMap<string, readonly Change[]>): number | null {
     const { plantRevision } = reading.entry.body
     const isOwnSeen = plantRevision === part.revision
     if (isOwnSeen && this.last <= reading.at) return null
     let at = this.firstAfter(reading.at)
+    const ownChanges = changesOf.get(part.id) ?? []
     const seen = isOwnSeen ? -1 : ownChanges.findIndex((one) => one.id === plantRevision)
     const unseenOwn = seen >= 0 ? ownChanges[seen + 1] : undefined
     if (unseenOwn) at = Math.min(at, this.look().places.get(unseenOwn.id) ?? this.changes.length)

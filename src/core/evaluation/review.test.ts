@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '../evaluate'
 import { moduleModel } from '../pv/stringModel'
-import { exampleModule } from '../steps/worked'
+import { exampleModule, exampleSite } from '../steps/worked'
 import { FactsBuilder, people, START_ms, testId } from '../testing/factsBuilder'
+import { Installation } from '../testing/installation'
 import { reviewOf } from './review'
 
 const dayOf = (at_ms: number): string => new Date(at_ms).toISOString().slice(0, 10)
@@ -17,6 +18,8 @@ const standIn = {
   most: 1000,
 }
 
+const of = (items: ReturnType<typeof reviewOf>, id: string) => items.find((one) => one.id === id)
+
 describe('what is looked at before signing', () => {
   function roof() {
     const build = new FactsBuilder()
@@ -24,7 +27,6 @@ describe('what is looked at before signing', () => {
     for (const id of strings) build.polarity(id)
     return { build, strings, items: () => reviewOf(evaluate(build.facts(), START_ms), dayOf) }
   }
-  const of = (items: ReturnType<typeof reviewOf>, id: string) => items.find((one) => one.id === id)
 
   it('is one matter a test, with all its parts, and grave matters come first and want words', () => {
     const { build, strings, items } = roof()
@@ -105,5 +107,30 @@ describe('what is looked at before signing', () => {
     expect(evaluate(build.facts(), START_ms).signatures[0]!.review).toEqual([
       { of: 'open:pv-voc', text: 'comes on Monday' },
     ])
+  })
+})
+
+describe('before a periodic inspection is signed', () => {
+  it('danger wants to know whom it was told, and what nobody classed is named', () => {
+    const made = new Installation()
+    const site = made.build.part({ ...exampleSite, work: 'periodic' })
+    const wrong = (note: string) => ({ choice: 'not-as-it-should', note })
+    made.take('ac-inspection', site, { 'look-board': wrong('a finger gets in'), 'look-chart': wrong('none') })
+    const reading = made.build.entries.at(-1)!.id
+    const items = () => reviewOf(evaluate(made.facts, START_ms), dayOf)
+    expect(items().find(({ kind }) => kind === 'unclassed')).toMatchObject({ wantsWords: true })
+    for (const [line, as] of [
+      ['look-board', 'danger'],
+      ['look-chart', 'improve'],
+    ] as const)
+      made.build.add({ kind: 'class', v: 1, target: reading, line, as }, { step: 'ac-inspection', partId: site })
+    expect(items()[0]).toMatchObject({
+      id: `danger:${reading}:look-board`,
+      reasons: ['a finger gets in'],
+      wantsWords: true,
+    })
+    expect(items().some(({ kind }) => kind === 'unclassed')).toBe(false)
+    // Its class has said it: that it is outside is looked at, and wants no words once more.
+    expect(of(items(), 'outside:ac-inspection')).toMatchObject({ wantsWords: false })
   })
 })

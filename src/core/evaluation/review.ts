@@ -3,15 +3,20 @@
  * What is grave wants a few words, which stand in the record under the signature; the rest wants to have been seen.
  */
 import type { Part } from '../plant/part'
+import { isPeriodicWork } from '../plant/work'
 import type { AnyStep } from '../steps/step'
 import type { Finding, Flag } from '../verdict/verdict'
+import { foundIn } from './found'
 import { isOnlyOffered } from './hunts'
 import { lackingParticulars, strangeDays } from './particulars'
 import type { Evaluation, StepEvaluation } from './types'
 
 export const reviewKinds = [
+  'danger',
+  'unclassed',
   'outside',
   'snag',
+  'question',
   'open',
   'overridden',
   'out-of-calibration',
@@ -41,8 +46,11 @@ export type ReviewItem = {
 }
 
 const WANT_WORDS: ReadonlySet<ReviewKind> = new Set([
+  'danger',
+  'unclassed',
   'outside',
   'snag',
+  'question',
   'open',
   'overridden',
   'out-of-calibration',
@@ -115,11 +123,52 @@ function snagsOf({ snags, byKey }: Evaluation): ReviewItem[] {
     })
 }
 
+/** What is dangerous now, matter by matter: whom it was told to; and in one what nobody said the class of. */
+function foundOf(kind: 'danger' | 'unclassed', evaluation: Evaluation): ReviewItem[] {
+  const own = foundIn(evaluation).filter(({ as }) => as === (kind === 'danger' ? 'danger' : null))
+  const at = own.map(({ step, partId }) => evaluation.byKey.get(`${step}:${partId}`) ?? null)
+  if (kind === 'unclassed') {
+    const parts = at.flatMap((one) => one?.part ?? [])
+    return own.length > 0 ? [ofWhole(kind, { step: at[0]?.step ?? null, parts })] : []
+  }
+  return own.map(({ id, text, finding }, k) => {
+    const { step = null, part } = at[k] ?? {}
+    const reasons = text ? [text] : []
+    return ofWhole(kind, { id: `danger:${id}`, step, parts: part ? [part] : [], finding, reasons })
+  })
+}
+
+/** Questions that nobody answered yet; an answered one is seen with its answer. */
+function askedBackOf({ questions, byKey }: Evaluation): ReviewItem[] {
+  return questions.map(({ entryId, step, partId, text, answer }) => {
+    const one = byKey.get(`${step}:${partId}`)
+    return ofWhole('question', {
+      id: `question:${entryId}${answer ? ':answered' : ''}`,
+      step: one?.step ?? null,
+      parts: one ? [one.part] : [],
+      reasons: answer ? [text, answer.text] : [text],
+      wantsWords: answer === null,
+    })
+  })
+}
+
+/** In a periodic inspection its class says what is to be said of what was found; what has none is a matter of its own. */
+const saidByClass = ({ plant }: Evaluation, { kind }: ReviewItem): boolean =>
+  (kind === 'outside' || kind === 'snag') && isPeriodicWork(plant)
+
 /** Everything to look at before signing, the grave first. @param dayOf the day of an instant at the site */
 export function reviewOf(evaluation: Evaluation, dayOf: (at_ms: number) => string): ReviewItem[] {
+  return itemsOf(evaluation, dayOf).map((item) =>
+    saidByClass(evaluation, item) ? { ...item, wantsWords: false } : item,
+  )
+}
+
+function itemsOf(evaluation: Evaluation, dayOf: (at_ms: number) => string): ReviewItem[] {
   const asked = evaluation.steps.filter((one) => !isOnlyOffered(one))
   return reviewKinds.flatMap((kind): ReviewItem[] => {
+    if (kind === 'danger' || kind === 'unclassed') return foundOf(kind, evaluation)
     if (kind === 'snag') return snagsOf(evaluation)
+    if (kind === 'question') return askedBackOf(evaluation)
     if (kind === 'missing') {
       const lacking = lackingParticulars(evaluation)
       return lacking.length > 0 ? [ofWhole(kind, { parts: lacking.map(({ part }) => part) })] : []

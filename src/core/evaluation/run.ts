@@ -1,20 +1,23 @@
 /** One evaluation, from the entries to what every step comes to: own readings, sisters, states, gates, in that order. */
 import type { Part } from '../plant/part'
 import { PlantIndex } from '../plant/plantIndex'
+import { isPeriodicWork } from '../plant/work'
 import { plantOfJob } from '../plant/projection'
-import type { Body, Entry } from '../record/entry'
+import type { Entry } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { correctedTime, inOrder } from '../record/order'
 import { steps, stepsOf } from '../steps'
-import { type AnyStep, isAskedOf, isRead, mayBeLeftOut } from '../steps/step'
+import { type AnyStep, isAskedOf, isRead, mayBeLeftOut, neededFor } from '../steps/step'
 import type { Finding, Verdict } from '../verdict/verdict'
-import { type EntryIndex, indexEntries } from './entryIndex'
-import { type GateView, isHeldBack } from './gates'
+import { type EntryIndex, indexEntries, ofKind } from './entryIndex'
+import { awaitedBy, type GateView, isHeldBack } from './gates'
 import { PlantHistory } from './plantHistory'
-import { NOT_NEEDED, ON_NEED } from './hunts'
+import { NOT_NEEDED, OF_NEW_WORK, ON_NEED } from './hunts'
 import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
-import type { Own, Run } from './runOf'
+import type { Counted } from './judge'
+import { OnParts } from '../plant/onParts'
+import type { Own, Readers, Run } from './runOf'
 import { type BySisters, SisterGroups } from './sisters'
 import { mustStand, type StateId, stateIds, type States } from './states'
 import { statesOf } from './placedEvents'
@@ -39,14 +42,13 @@ export type Whole = {
   asked: readonly { step: AnyStep; parts: readonly Part[] }[]
   /** What readings without light are compared with; null where there are none. */
   together: Together | null
-  /** By step, then by part: no key is put together for a look. */
-  owns: Map<string, Map<string, Own>>
-  /** Which steps took the reading of another into their judgement: key read, keys that read it. It only grows. */
-  readers: Map<string, Set<string>>
+  owns: OnParts<Own>
+  /** Which steps took the reading of another into their judgement. It only grows. */
+  readers: OnParts<Readers>
   sisters: SisterGroups
   bySisters: Map<string, BySisters>
   states: States
-  settled: Map<string, Settled>
+  settled: OnParts<Settled>
   /** Keys of those whose state was ended since. */
   lapsed: readonly string[]
 }
@@ -65,7 +67,8 @@ export function wholeBehind(evaluation: Evaluation): Whole {
 export function wholeOf(facts: Facts, scope: Scope): Whole {
   const entries = inOrder(facts.entries)
   const index = indexEntries(entries)
-  const parts = plantOfJob(entries, facts.job.id)
+  const changes = ofKind(index, 'plant-change')
+  const parts = plantOfJob(changes, facts.job.id)
   const plant = new PlantIndex(parts)
   const asked = stepsOf(facts.regime)
     .filter((step) => !step.where || step.where(plant))
@@ -73,7 +76,7 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
       step,
       parts: plant.ofKind(step.appliesTo).filter((part) => isAskedOf(step, part, plant, facts.regime)),
     }))
-  const history = new PlantHistory(entries, facts.job.id)
+  const history = new PlantHistory(changes, facts.job.id)
   const own: Omit<Whole, 'sisters' | 'bySisters' | 'states' | 'settled' | 'lapsed'> = {
     facts,
     scope,
@@ -85,18 +88,21 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     nulls: new LeadNulls(),
     asked,
     together: null,
-    owns: new Map(),
-    readers: new Map(),
+    owns: OnParts.empty(),
+    readers: OnParts.empty(),
   }
   const run = runOf(own)
   const withSisters: Own[] = []
   for (const { step, parts: of } of asked) {
-    const ofStep = new Map<string, Own>()
-    own.owns.set(step.id, ofStep)
-    for (const part of of) ofStep.set(part.id, ownOf(run, step, part))
-    if (!isRead(step)) continue
-    if (step.nulls) for (const one of ofStep.values()) own.nulls.take(step, one.readings)
-    if (step.sisterGroup) withSisters.push(...ofStep.values())
+    const isCompared = isRead(step) && step.sisterGroup
+    const column = own.owns.column(step.id)
+    for (const part of of) {
+      const one = ownOf(run, step, part)
+      column.add(part.id, one)
+      if (isCompared) withSisters.push(one)
+    }
+    if (!isRead(step) || !step.nulls) continue
+    for (const part of of) own.nulls.take(step, own.owns.get(step.id, part.id)!.readings)
   }
   own.together = Together.of(withSisters, facts.regime)
   const compared = own.together ? judgedTogether(own, withSisters) : withSisters
@@ -106,13 +112,13 @@ export function wholeOf(facts: Facts, scope: Scope): Whole {
     sisters,
     bySisters: sisters.outcomes(),
     states: statesOf(own),
-    settled: new Map(),
+    settled: OnParts.empty(),
     lapsed: [],
   }
   const settle = settler(whole)
-  for (const ofStep of whole.owns.values()) for (const own of ofStep.values()) whole.settled.set(own.key, settle(own))
+  whole.settled = whole.owns.map(settle)
   const ended = lapsed(whole)
-  for (const one of ended) whole.settled.set(one.key, one)
+  for (const one of ended) whole.settled.set(one.step.id, one.part.id, one)
   whole.lapsed = ended.map((one) => one.key)
   return whole
 }
@@ -123,9 +129,19 @@ function judgedTogether(whole: Parameters<typeof runOf>[0], owns: readonly Own[]
   return owns.map((one) => {
     if (!isRead(one.step) || !one.step.asRead || one.readings.length === 0) return one
     const again = ownOf(run, one.step, one.part)
-    whole.owns.get(one.step.id)!.set(one.part.id, again)
+    whole.owns.set(one.step.id, one.part.id, again)
     return again
   })
+}
+
+/** For steps that are judged by themselves. */
+const NOBODY_ASKED: Counted = () => null
+
+const nobody = (): Readers => []
+
+function noteReader(readers: OnParts<Readers>, step: string, partId: string, reader: string): void {
+  const known = readers.column(step).orMake(partId, nobody)
+  if (known.at(-1) !== reader) known.push(reader)
 }
 
 /** What own judgements are made with; which step reads which is written down on the way. */
@@ -140,22 +156,21 @@ export function runOf({
   owns,
   readers,
 }: Pick<Whole, 'facts' | 'scope' | 'plant' | 'index' | 'history' | 'nulls' | 'together' | 'owns' | 'readers'>): Run {
-  const countedFor =
-    (reader: string) =>
-    (step: string, partId: string): Body<'reading'> | null => {
-      const key = stepKey(step, partId)
-      const known = readers.get(key)
-      if (known) known.add(reader)
-      else readers.set(key, new Set([reader]))
-      return owns.get(step)?.get(partId)?.counting?.entry.body ?? null
+  const countedFor = (reader: AnyStep, { id }: Part): Counted => {
+    if (isRead(reader) && !reader.readsOthers) return NOBODY_ASKED
+    const key = stepKey(reader.id, id)
+    return (step, partId) => {
+      noteReader(readers, step, partId, key)
+      return owns.get(step, partId)?.counting?.entry.body ?? null
     }
+  }
   const given = { instruments: facts.instruments, regime: facts.regime }
-  return { given, scope, plant, index, history, nulls, together, countedFor }
+  return { given, scope, plant, index, history, changedAt: history.lastAt, nulls, together, countedFor }
 }
 
 /** The step on a place by whose reading its state begins. */
 function beginnerOf({ owns }: Whole, state: StateId, placeId: string): string | null {
-  for (const step of beginners.get(state) ?? []) if (owns.get(step)?.has(placeId)) return step
+  for (const step of beginners.get(state) ?? []) if (owns.has(step, placeId)) return step
   return null
 }
 
@@ -182,8 +197,9 @@ export function gateViewOf(whole: Whole): GateView {
     plant: whole.plant,
     index: whole.index,
     states: whole.states,
+    met: new Map(),
     verdictOf: (step, partId) => verdictBefore(whole, step, partId),
-    isReadWithoutLight: (step, partId) => isReadWithoutLight(whole.owns.get(step)?.get(partId)),
+    isReadWithoutLight: (step, partId) => isReadWithoutLight(whole.owns.get(step, partId)),
     beginnerOf: (state, placeId) => beginnerOf(whole, state, placeId),
   }
 }
@@ -195,34 +211,45 @@ function isReadWithoutLight(own: Own | undefined): boolean {
 
 /** The verdict of a step by its readings and sisters, or that it was left out: what a gate may wait for. */
 function verdictBefore(whole: Whole, step: string, partId: string): Verdict | undefined {
-  const own = whole.owns.get(step)?.get(partId)
+  const own = whole.owns.get(step, partId)
   if (!own) return undefined
   if (isLeftOut(own, leftOutOf(own, whole.index))) return 'left-out'
-  return whole.bySisters.get(own.key)?.verdict ?? own.verdict
+  return besideSisters(whole, own)?.verdict ?? own.verdict
 }
 
-/** What is said of a hunt that nobody went on. */
-const onNeed = (need: 'none' | 'now', { data: { tag } }: Part): Finding => ({
-  code: need === 'now' ? ON_NEED : NOT_NEEDED,
-  figures: { tag },
-})
+const besideSisters = ({ bySisters }: Whole, own: Own): BySisters | undefined =>
+  bySisters.size > 0 ? bySisters.get(own.key) : undefined
+
+type Need = 'none' | 'now' | 'new-work'
+
+const SAID: Record<Need, string> = { none: NOT_NEEDED, now: ON_NEED, 'new-work': OF_NEW_WORK }
+
+/** What is said of a hunt that nobody went on, and of what is asked of new work alone. */
+const onNeed = (need: Need, { data: { tag } }: Part): Finding => ({ code: SAID[need], figures: { tag } })
 
 /**
  * Whether there is something to hunt for: the test that a hunt belongs to is close or outside; or what the hunt found
- * was not answered by a later reading that is plainly good. Null for what is no hunt.
+ * was not answered by a later reading that is plainly good. Null for what is asked anyhow.
  */
-function needOf(whole: Whole, { step, part, counting }: Own): 'now' | 'none' | null {
-  if (!isRead(step) || !step.onNeedOf) return null
-  const verdict = verdictBefore(whole, step.onNeedOf, part.id)
-  if (verdict === 'outside' || verdict === 'close') return 'now'
+function needOf(whole: Whole, { step, part, counting }: Own): Need | null {
+  if (isRead(step) && step.ofNewWork && !counting && isPeriodicWork(whole.plant)) return 'new-work'
+  const others = neededFor(step)
+  if (others.length === 0) return null
+  for (const other of others) {
+    const verdict = verdictBefore(whole, other, part.id)
+    if (verdict === 'outside' || verdict === 'close') return 'now'
+  }
   if (!counting) return 'none'
-  const other = whole.owns.get(step.onNeedOf)?.get(part.id)?.counting
-  return verdict === 'within' && other && other.at > counting.at ? 'none' : 'now'
+  const isAnswered = others.some((other) => {
+    const later = whole.owns.get(other, part.id)?.counting
+    return later && later.at > counting.at && verdictBefore(whole, other, part.id) === 'within'
+  })
+  return isAnswered ? 'none' : 'now'
 }
 
 /** What somebody said who left it out; nothing where that says nothing. */
-function leftOutOf({ step, key }: Own, index: EntryIndex): StepEvaluation['leftOut'] {
-  const entry = index.leftOut.size > 0 ? index.leftOut.get(key) : undefined
+function leftOutOf({ step, part }: Own, index: EntryIndex): StepEvaluation['leftOut'] {
+  const entry = index.leftOut.get(step.id, part.id)
   if (!entry || !mayBeLeftOut(step)) return null
   return { reason: entry.body.reason, personId: entry.personId, at: correctedTime(entry) }
 }
@@ -235,15 +262,15 @@ export function settler(whole: Whole): (own: Own) => Settled {
   const view = gateViewOf(whole)
   const looked = { view, visitId: visitOf(whole) }
   return (own) => {
-    const { key, step, part, computed, counting } = own
-    const beside = whole.bySisters.size > 0 ? whole.bySisters.get(key) : undefined
+    const { step, part, counting } = own
+    const beside = besideSisters(whole, own)
     const leftOut = leftOutOf(own, whole.index)
     if (isLeftOut(own, leftOut)) {
       const finding: Finding = { code: 'left-out', figures: { tag: part.data.tag, reason: leftOut.reason } }
       return new Settled(own, looked, 'left-out', finding, [], leftOut)
     }
     const need = needOf(whole, own)
-    if (need === 'none' || (need === 'now' && !counting))
+    if (need === 'none' || need === 'new-work' || (need === 'now' && !counting))
       return new Settled(own, looked, 'left-out', onNeed(need, part), [], null)
     const verdict = beside?.verdict ?? own.verdict
     const said = beside?.finding ?? null
@@ -253,7 +280,7 @@ export function settler(whole: Whole): (own: Own) => Settled {
       if (isHeldBack(view, step, part, entry.visitId, { at, entryId: entry.id })) flags = [...flags, 'while-held-back']
       return new Settled(own, looked, verdict, said, flags, leftOut)
     }
-    if (!computed && isHeldBack(view, step, part, looked.visitId))
+    if (isRead(step) && isHeldBack(view, step, part, looked.visitId))
       return new Settled(own, looked, 'held-back', null, flags, leftOut)
     return new Settled(own, looked, verdict, said, flags, leftOut)
   }
@@ -267,15 +294,14 @@ export function lapsed(whole: Whole): Settled[] {
   const visitId = visitOf(whole)
   const found: Settled[] = []
   let waited: Set<string> | null = null
-  for (const { step } of whole.asked) {
+  for (const { step, parts } of whole.asked) {
     if (!isRead(step)) continue
     for (const effect of step.effects ?? []) {
       if (effect.does !== 'begin') continue
-      for (const own of whole.owns.get(step.id)!.values()) {
-        if (!own.counting) continue
-        const one = whole.settled.get(own.key)!
-        if (!one.done || one.verdict === 'left-out') continue
-        for (const place of subjectsOf(effect.on, own.part, whole.plant).parts) {
+      for (const part of parts) {
+        const one = whole.settled.get(step.id, part.id)!
+        if (!one.counting || !one.done || one.verdict === 'left-out') continue
+        for (const place of subjectsOf(effect.on, part, whole.plant).parts) {
           const standing = whole.states.of(effect.state, place.id, visitId)
           if (standing.stands || !standing.ended) continue
           if (!mustStand.has(effect.state)) {
@@ -299,12 +325,17 @@ export function lapsed(whole: Whole): Settled[] {
   return found
 }
 
-/** Keys of the steps whose state something that is still to be read waits for. */
-function waitedFor({ settled }: Whole): Set<string> {
+/**
+ * Keys of the steps whose state something that is still to be read waits for. What a periodic inspection read as outside is
+ * a finding: it is told, and nobody reads it again before it was put right. Its gates stay as they are.
+ */
+function waitedFor(whole: Whole): Set<string> {
   const keys = new Set<string>()
-  for (const one of settled.values()) {
-    if (one.done) continue
-    for (const gate of one.gates) if (gate.state && !gate.met && gate.waitsFor) keys.add(gate.waitsFor)
+  const view = gateViewOf(whole)
+  const isPeriodic = isPeriodicWork(whole.plant)
+  for (const { step, part, done, verdict } of whole.settled.all()) {
+    if (done || (isPeriodic && verdict === 'outside')) continue
+    for (const key of awaitedBy(view, step, part, visitOf(whole))) keys.add(key)
   }
   return keys
 }

@@ -11,10 +11,6 @@ import type { GateState, ReadingEvaluation, StepEvaluation } from './types'
 type Looked = { view: GateView; visitId: string | undefined }
 
 export class Settled implements StepEvaluation {
-  readonly key: string
-  readonly step: AnyStep
-  readonly part: Part
-  readonly done: boolean
   private known: readonly GateState[] | null = null
 
   constructor(
@@ -25,11 +21,19 @@ export class Settled implements StepEvaluation {
     private readonly said: Finding | null,
     readonly flags: readonly Flag[],
     readonly leftOut: StepEvaluation['leftOut'],
-  ) {
-    this.key = own.key
-    this.step = own.step
-    this.part = own.part
-    this.done = isDone(verdict)
+  ) {}
+
+  get key(): string {
+    return this.own.key
+  }
+  get step(): AnyStep {
+    return this.own.step
+  }
+  get part(): Part {
+    return this.own.part
+  }
+  get done(): boolean {
+    return isDone(this.verdict)
   }
 
   /** The same with another verdict. */

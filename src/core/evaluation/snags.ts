@@ -1,25 +1,21 @@
 import type { Entry } from '../record/entry'
-import { isKind } from '../record/entry'
 import { correctedTime } from '../record/order'
-import { isRead } from '../steps/step'
-import type { EntryIndex } from './entryIndex'
+import { neededFor } from '../steps/step'
+import { type EntryIndex, ofKind } from './entryIndex'
+import { ByKey, type OnParts } from '../plant/onParts'
 import { type ReadingEvaluation, type Snag, type StepEvaluation, stepKey } from './types'
 
-type ByKey = ReadonlyMap<string, StepEvaluation>
-
 /** Every snag of a job: those that people wrote down, and those which readings outside opened by themselves. */
-export function snagsOf(entries: readonly Entry[], index: EntryIndex, byKey: ByKey): Snag[] {
+export function snagsOf(index: EntryIndex, settled: OnParts<StepEvaluation>): Snag[] {
+  const byKey = new ByKey(settled)
   const remedies = new Map<string, Entry<'remedy'>>()
-  for (const entry of entries) {
-    if (isKind(entry, 'remedy') && !index.voids.has(entry.id)) remedies.set(entry.body.snag, entry)
-  }
+  for (const entry of ofKind(index, 'remedy')) if (!index.voids.has(entry.id)) remedies.set(entry.body.snag, entry)
   const written: Snag[] = []
-  for (const entry of entries) {
-    if (isKind(entry, 'snag') && !index.voids.has(entry.id)) written.push(snagOf(entry, byKey, remedies))
-  }
+  for (const entry of ofKind(index, 'snag'))
+    if (!index.voids.has(entry.id)) written.push(snagOf(entry, byKey, remedies))
   const spokenFor = new Set(written.filter((one) => one.state !== 'closed').map(keyOf))
   const opened: Snag[] = []
-  for (const evaluation of byKey.values()) {
+  for (const evaluation of settled.all()) {
     if (remedies.size === 0 && evaluation.verdict !== 'outside') continue
     for (const reading of evaluation.readings) {
       const remedy = remedies.get(reading.entry.id)
@@ -33,7 +29,11 @@ export function snagsOf(entries: readonly Entry[], index: EntryIndex, byKey: ByK
 
 const keyOf = (snag: Snag): string => stepKey(snag.step ?? '', snag.partId ?? '')
 
-function snagOf(entry: Entry<'snag'>, byKey: ByKey, remedies: ReadonlyMap<string, Entry<'remedy'>>): Snag {
+function snagOf(
+  entry: Entry<'snag'>,
+  byKey: ByKey<StepEvaluation>,
+  remedies: ReadonlyMap<string, Entry<'remedy'>>,
+): Snag {
   const remedy = remedies.get(entry.id)
   const about = entry.step && entry.partId ? byKey.get(stepKey(entry.step, entry.partId)) : undefined
   return {
@@ -52,7 +52,7 @@ function openedBy(
   evaluation: StepEvaluation,
   reading: ReadingEvaluation,
   remedy: Entry<'remedy'> | undefined,
-  byKey: ByKey,
+  byKey: ByKey<StepEvaluation>,
 ): Snag {
   const speaks = reading === evaluation.counting ? evaluation.finding : reading.judgement.finding
   return {
@@ -74,14 +74,14 @@ function openedBy(
 function mended(
   remedy: Entry<'remedy'> | undefined,
   about: StepEvaluation | undefined,
-  byKey: ByKey,
+  byKey: ByKey<StepEvaluation>,
 ): Pick<Snag, 'remedy' | 'state'> {
   if (!remedy) return { remedy: null, state: 'open' }
   const { text, repeat } = remedy.body
   const kept = { text, repeat, at: correctedTime(remedy), personId: remedy.personId }
   if (!about) return { remedy: kept, state: 'closed' }
   const { step, part } = about
-  const huntedFor = isRead(step) && step.onNeedOf ? byKey.get(stepKey(step.onNeedOf, part.id)) : undefined
-  const stands = [about, huntedFor].some((one) => one?.done && one.counting !== null && one.counting.at > kept.at)
+  const huntedFor = neededFor(step).map((other) => byKey.get(stepKey(other, part.id)))
+  const stands = [about, ...huntedFor].some((one) => one?.done && one.counting !== null && one.counting.at > kept.at)
   return { remedy: kept, state: stands ? 'closed' : 'mended' }
 }

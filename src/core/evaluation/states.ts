@@ -13,11 +13,19 @@ export const stateIds = [
   'point-open',
   'point-secured',
   'point-felt',
+  'kept-off',
 ] as const
 export type StateId = (typeof stateIds)[number]
 
 /** Nobody knows what happened between two visits: these are proved anew. */
-const endsWithVisit: ReadonlySet<StateId> = new Set(['dead', 'isolated', 'nulled', 'point-open', 'point-felt'])
+const endsWithVisit: ReadonlySet<StateId> = new Set([
+  'dead',
+  'isolated',
+  'nulled',
+  'point-open',
+  'point-felt',
+  'kept-off',
+])
 /** What was taken off or opened is put back, whether or not anything waits for it. */
 export const mustStand: ReadonlySet<StateId> = new Set([
   'earth-on',
@@ -45,13 +53,26 @@ export type Standing =
 
 const NEVER: Standing = { stands: false, ended: null }
 
+/** The last of events in order that came before a moment: at the supply of a big job there are as many as readings. */
+function lastBefore(events: readonly StateEvent[], moment: Moment): StateEvent | undefined {
+  let [low, high] = [0, events.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (isBefore(events[middle]!, moment)) low = middle + 1
+    else high = middle
+  }
+  return events[low - 1]
+}
+
+/** What happened to each place, by state. */
+type Events = ReadonlyMap<StateId, ReadonlyMap<string, readonly StateEvent[]>>
+
 export class States {
-  constructor(private readonly events: ReadonlyMap<string, readonly StateEvent[]>) {}
+  constructor(private readonly events: Events) {}
 
   /** @param before only what came before this moment counts; everything where nothing is said. */
   of(state: StateId, placeId: string, visitId: string | undefined, before?: Moment): Standing {
-    const events = this.events.get(placeKey(state, placeId))
-    const last = before ? events?.findLast((one) => isBefore(one, before)) : events?.at(-1)
+    const last = this.lastOf(state, placeId, before)
     if (!last) return NEVER
     if (last.does === 'end') return { stands: false, ended: { by: 'entry', at: last.at, key: last.key } }
     if (endsWithVisit.has(state) && last.visitId !== visitId)
@@ -59,26 +80,34 @@ export class States {
     return { stands: true, since: last.at }
   }
 
+  /** Whether it is so. */
+  stand(state: StateId, placeId: string, visitId: string | undefined, before?: Moment): boolean {
+    const last = this.lastOf(state, placeId, before)
+    return last?.does === 'begin' && (last.visitId === visitId || !endsWithVisit.has(state))
+  }
+
+  private lastOf(state: StateId, placeId: string, before: Moment | undefined): StateEvent | undefined {
+    const events = this.events.get(state)?.get(placeId)
+    return events && (before ? lastBefore(events, before) : events.at(-1))
+  }
+
   /** Every place that something happened to, for what lists them. */
   places(): { state: StateId; placeId: string }[] {
-    return [...this.events.keys()].map((key) => {
-      const at = key.indexOf(' ')
-      return { state: key.slice(0, at) as StateId, placeId: key.slice(at + 1) }
-    })
+    return [...this.events].flatMap(([state, places]) => [...places.keys()].map((placeId) => ({ state, placeId })))
   }
 
   /** The same with more events, each of them the latest of its place. */
   with(more: readonly PlacedEvent[]): States {
-    const events = new Map(this.events)
+    const events = new Map([...this.events].map(([state, places]) => [state, new Map(places)]))
     for (const { state, placeId, event } of more) {
-      const key = placeKey(state, placeId)
-      events.set(key, [...(events.get(key) ?? []), event])
+      const places = placesOf(events, state)
+      places.set(placeId, [...(places.get(placeId) ?? []), event])
     }
     return new States(events)
   }
 
   has(state: StateId, placeId: string): boolean {
-    return this.events.has(placeKey(state, placeId))
+    return this.events.get(state)?.has(placeId) ?? false
   }
 }
 
@@ -91,16 +120,23 @@ export type PlacedEvent = { state: StateId; placeId: string; event: StateEvent }
  * @param begun,ended what readings do, in no order.
  */
 export function statesFrom(begun: readonly PlacedEvent[], ended: readonly PlacedEvent[]): States {
-  const events = new Map<string, StateEvent[]>()
+  const events = new Map<StateId, Map<string, StateEvent[]>>()
   for (const { state, placeId, event } of begun) {
-    const key = placeKey(state, placeId)
-    const known = events.get(key)
+    const places = placesOf(events, state)
+    const known = places.get(placeId)
     if (known) known.push(event)
-    else events.set(key, [event])
+    else places.set(placeId, [event])
   }
-  for (const { state, placeId, event } of ended) events.get(placeKey(state, placeId))?.push(event)
-  for (const list of events.values()) list.sort((a, b) => (isBefore(a, b) ? -1 : 1))
+  for (const { state, placeId, event } of ended) events.get(state)?.get(placeId)?.push(event)
+  for (const places of events.values())
+    for (const list of places.values()) list.sort((a, b) => (isBefore(a, b) ? -1 : 1))
   return new States(events)
 }
 
-export const placeKey = (state: StateId, placeId: string): string => `${state} ${placeId}`
+function placesOf<T>(events: Map<StateId, Map<string, T>>, state: StateId): Map<string, T> {
+  const known = events.get(state)
+  if (known) return known
+  const places = new Map<string, T>()
+  events.set(state, places)
+  return places
+}

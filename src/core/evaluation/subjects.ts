@@ -6,11 +6,18 @@ import type { On } from '../steps/step'
 export type Subjects = { parts: readonly Part[]; lacks: 'missing' | 'ambiguous' | null }
 
 const found = (parts: readonly Part[]): Subjects => ({ parts, lacks: parts.length === 0 ? 'missing' : null })
+const alone = new WeakMap<Part, Subjects>()
+/** One part by itself: thousands of circuits have the same supply. */
+function only(part: Part): Subjects {
+  const known = alone.get(part) ?? { parts: [part], lacks: null }
+  alone.set(part, known)
+  return known
+}
 const one = (part: Part | null, several: boolean): Subjects =>
-  part ? { parts: [part], lacks: null } : { parts: [], lacks: several ? 'ambiguous' : 'missing' }
+  part ? only(part) : { parts: [], lacks: several ? 'ambiguous' : 'missing' }
 
 export const subjectsOf = (on: On, part: Part, plant: PlantIndex): Subjects =>
-  on === 'part' ? { parts: [part], lacks: null } : plant.once(on, part.id, () => lookUp(on, part, plant))
+  on === 'part' ? { parts: [part], lacks: null } : plant.once(on, part, lookUp)
 
 function lookUp(on: Exclude<On, 'part'>, part: Part, plant: PlantIndex): Subjects {
   switch (on) {

@@ -1,6 +1,6 @@
 /** Light and warmth of a visit, at the moments in which something was read under them. */
 import { weatherOf } from '../pv/conditions'
-import { isRead } from '../steps/step'
+import { wantsConditions } from '../steps/step'
 import type { Decided } from '../verdict/verdict'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from './types'
 
@@ -20,7 +20,7 @@ export type SunPoint = {
 
 /** Readings of the same visit as the newest of a test, in their order; none where the test asks for no light. */
 export function sunOf(evaluation: Evaluation, one: StepEvaluation): SunPoint[] {
-  if (!isRead(one.step) || !one.step.needsConditions) return []
+  if (!wantsConditions(one.step, one.part)) return []
   const visitId = one.readings.at(-1)?.entry.visitId ?? evaluation.facts.visits.at(-1)?.id
   return pointsIn(evaluation, one).filter((point) => point.visitId === visitId)
 }

@@ -6,6 +6,8 @@ import type { SignatureState } from '../record/signature'
 import type { AnyStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import type { Decided, Finding, Flag, Verdict } from '../verdict/verdict'
+import type { ByKey } from '../plant/onParts'
+import type { Question } from './questions'
 import type { SisterGroups } from './sisters'
 import type { StateId, States } from './states'
 
@@ -109,7 +111,7 @@ export type Evaluation = {
   parts: ReadonlyMap<string, Part>
   plant: PlantIndex
   steps: readonly StepEvaluation[]
-  byKey: ReadonlyMap<string, StepEvaluation>
+  byKey: ByKey<StepEvaluation>
   stations: StationState[]
   progress: { done: number; total: number; worst: Verdict }
   /** Key of the first step, in working order, which is neither done nor held back. */
@@ -117,6 +119,7 @@ export type Evaluation = {
   states: States
   sisters: SisterGroups
   snags: Snag[]
+  questions: Question[]
   photos: Photo[]
   signatures: SignatureState[]
   /** Entries made after the last seal: they wait for the next issue. */

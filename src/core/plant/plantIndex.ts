@@ -1,5 +1,6 @@
 import type { Part, PartData, PartKind, StringPart } from './part'
 import { namedBy } from './kinds'
+import { OnParts } from './onParts'
 import { partsByKind } from './projection'
 
 export type PartOf<Kind extends PartKind> = Part<Extract<PartData, { kind: Kind }>>
@@ -21,8 +22,10 @@ function grouped<T>(list: readonly T[], keys: (one: T) => readonly (string | nul
 /** How the parts of a plant hang together. Whatever is asked often is looked up once a plant. */
 export class PlantIndex {
   private kinds: Map<PartKind, Part[]> | null = null
-  private readonly answers = new Map<string, Map<string, object | null>>()
+  private readonly answers = OnParts.empty<object | null>()
   private readonly made = new Map<string, Map<string, Part[]>>()
+  private lastFed: Part | null = null
+  private lastSupply: PartOf<'supply'> | null = null
 
   constructor(readonly parts: ReadonlyMap<string, Part>) {}
 
@@ -51,16 +54,15 @@ export class PlantIndex {
   }
 
   /** The answer to a question about a part, worked out once a plant: many ask for the same. */
-  once<T extends object | null>(question: string, partId: string, answer: () => T): T {
-    let answers = this.answers.get(question)
-    if (!answers) {
-      answers = new Map()
-      this.answers.set(question, answers)
-    }
-    const known = answers.get(partId) as T | undefined
+  once<Question extends string, T extends object | null>(
+    question: Question,
+    part: Part,
+    answer: (question: Question, part: Part, plant: PlantIndex) => T,
+  ): T {
+    const known = this.answers.get(question, part.id) as T | undefined
     if (known !== undefined) return known
-    const found = answer()
-    answers.set(partId, found)
+    const found = answer(question, part, this)
+    this.answers.set(question, part.id, found)
     return found
   }
 
@@ -120,28 +122,37 @@ export class PlantIndex {
 
   /** The supply that feeds a part: named by the board at its origin, or the only one. Null where nobody can say which. */
   supplyOf(part: Part): PartOf<'supply'> | null {
-    return this.once('#supply', part.id, () => this.lookUpSupply(part))
+    // One test asks for it again and again.
+    if (part !== this.lastFed) {
+      this.lastSupply = this.once('#supply', part, PlantIndex.lookUpSupply)
+      this.lastFed = part
+    }
+    return this.lastSupply
   }
 
-  private lookUpSupply(part: Part): PartOf<'supply'> | null {
+  private static lookUpSupply(_: string, part: Part, plant: PlantIndex): PartOf<'supply'> | null {
     if (part.data.kind === 'supply') return part as PartOf<'supply'>
     if (part.data.kind === 'charge-point') {
-      const circuit = this.circuitOfPoint(part as PartOf<'charge-point'>)
-      return circuit ? this.supplyOf(circuit) : this.only('supply')
+      const circuit = plant.circuitOfPoint(part as PartOf<'charge-point'>)
+      return circuit ? plant.supplyOf(circuit) : plant.only('supply')
     }
     const board =
       part.data.kind === 'board'
         ? (part as PartOf<'board'>)
         : part.data.kind === 'circuit' || part.data.kind === 'rcd'
-          ? this.boardOf(part as PartOf<'circuit'>)
+          ? plant.boardOf(part as PartOf<'circuit'>)
           : null
-    const origin = board && (this.boardsAbove(board).at(-1) ?? board)
-    return origin ? this.named('supply', origin, 'supplyId') : this.only('supply')
+    const origin = board && (plant.boardsAbove(board).at(-1) ?? board)
+    return origin ? plant.named('supply', origin, 'supplyId') : plant.only('supply')
   }
 
   /** The device nearest to a circuit first, then those above it. */
   rcdsOf(circuit: PartOf<'circuit'>): PartOf<'rcd'>[] {
-    return this.once('#rcds', circuit.id, () => this.rcdsFrom(this.named('rcd', circuit, 'rcdId')))
+    return this.once('#rcds', circuit, PlantIndex.lookUpRcds)
+  }
+
+  private static lookUpRcds(_: string, circuit: Part, plant: PlantIndex): PartOf<'rcd'>[] {
+    return plant.rcdsFrom(plant.named('rcd', circuit, 'rcdId'))
   }
 
   private rcdsFrom(first: PartOf<'rcd'> | null): PartOf<'rcd'>[] {

@@ -39,6 +39,8 @@ export type Circuit = {
   /** What the string's own cable carries as it is laid, A; left away nobody said. */
   cable_A?: number | null
   school: ColdSchool
+  /** Where every module has a converter: what a string of them never passes, as its maker says. */
+  converters?: { most_V: number | null; most_A: number | null } | null
 }
 
 export const ratingIds = [
@@ -81,7 +83,8 @@ export function coldFactor(school: ColdSchool, beta_pctPerK: number | undefined,
 
 /** Highest open-circuit voltage of the string in the cold, V; null where the school has no answer. */
 export function coldVoltage(circuit: Circuit, factors: RatingFactors): number | null {
-  const { module, modulesInSeries, school, lowestTemperature_C } = circuit
+  const { module, modulesInSeries, school, lowestTemperature_C, converters } = circuit
+  if (converters) return converters.most_V
   const factor = coldFactor(school, module.beta_pctPerK, lowestTemperature_C, factors.flat)
   return factor === null ? null : modulesInSeries * module.voc_V * factor
 }
@@ -104,25 +107,35 @@ export const dimensioningIsc_A = ({
   bifacialGain_pct = 0,
 }: Pick<ModuleData, 'isc_A' | 'bifacialGain_pct'>): number => isc_A * (1 + bifacialGain_pct / 100)
 
+/** What a circuit is dimensioned for, A: converters hold their current, else Isc with its factor; null where nobody said. */
+export function carriedBy(circuit: Circuit, strings: number, factors: RatingFactors): number | null {
+  const { converters, module } = circuit
+  if (converters) return converters.most_A === null ? null : strings * converters.most_A
+  return factors.current * strings * dimensioningIsc_A(module)
+}
+
 /** Every check of a circuit, in a fixed order. `model` is null where the data sheet carries no beta. */
 export function ratingChecks(circuit: Circuit, model: ModuleModel | null, factors = usualFactors): RatingCheck[] {
   const { module, stringsInParallel, inverter, fuse } = circuit
   const cold_V = coldVoltage(circuit, factors)
-  const carried_A = factors.current * stringsInParallel * dimensioningIsc_A(module)
+  const carried_A = carriedBy(circuit, stringsInParallel, factors)
   const vmpCold_V = workingVoltage(circuit, model, circuit.lowestTemperature_C)
   const vmpHot_V = workingVoltage(circuit, model, circuit.highestCellTemperature_C)
   return [
     atMost('voc-cold-inverter', 'V', cold_V, inverter?.maxInput_V),
     atMost('voc-cold-switch', 'V', cold_V, circuit.switch?.ratedVoltage_V),
     atMost('voc-cold-module', 'V', cold_V, module.maxSystemVoltage_V),
-    atMost('vmp-cold-tracker', 'V', vmpCold_V, inverter?.trackerMax_V),
-    atLeast('vmp-hot-tracker', 'V', vmpHot_V, inverter?.trackerMin_V),
+    // Converters keep the string where its inverter wants it, whatever the cells do.
+    ...(circuit.converters
+      ? []
+      : [
+          atMost('vmp-cold-tracker', 'V', vmpCold_V, inverter?.trackerMax_V),
+          atLeast('vmp-hot-tracker', 'V', vmpHot_V, inverter?.trackerMin_V),
+        ]),
     atMost('isc-switch', 'A', carried_A, circuit.switch?.rating_A),
     atMost('isc-inverter', 'A', carried_A, inverter?.maxShortCircuit_A),
     // Its own cable carries one string, whatever is joined to it further on.
-    ...(circuit.cable_A
-      ? [atMost('isc-cable', 'A', factors.current * dimensioningIsc_A(module), circuit.cable_A)]
-      : []),
+    ...(circuit.cable_A ? [atMost('isc-cable', 'A', carriedBy(circuit, 1, factors), circuit.cable_A)] : []),
     ...fuseChecks(circuit, factors),
     ...(fuse ? [atMost('voc-cold-fuse', 'V', cold_V, fuse.ratedVoltage_V)] : []),
   ]
@@ -130,6 +143,8 @@ export function ratingChecks(circuit: Circuit, model: ModuleModel | null, factor
 
 /** What the other strings can drive back into one that fails: above the module's fuse rating, fuses are needed. */
 function fuseChecks(circuit: Circuit, factors: RatingFactors): RatingCheck[] {
+  // Converters let nothing back into a module: what their strings want is their maker's to say.
+  if (circuit.converters) return []
   const { module, stringsInParallel, fuse } = circuit
   const isc_A = dimensioningIsc_A(module)
   const reverse_A = (stringsInParallel - 1) * factors.current * isc_A

@@ -14,15 +14,22 @@ export const readValueSchema = z.strictObject({
 
 export type ReadValue = z.infer<typeof readValueSchema>
 
-const isDigit = (text: string, at: number): boolean => text[at]! >= '0' && text[at]! <= '9'
+const [ZERO, NINE, POINT, COMMA] = ['0', '9', '.', ','].map((one) => one.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+]
 
 /** Decimals that the text of a reading shows: `12.30` shows 2, `>999` shows 0. */
 export function decimalsAsRead(text: string): number {
-  const at = Math.max(text.lastIndexOf('.'), text.lastIndexOf(','))
-  if (at < 0) return 0
-  let end = at + 1
-  while (end < text.length && isDigit(text, end)) end++
-  return end - at - 1
+  let digits = 0
+  for (let at = text.length - 1; at >= 0; at--) {
+    const code = text.charCodeAt(at)
+    if (code === POINT || code === COMMA) return digits
+    digits = code >= ZERO && code <= NINE ? digits + 1 : 0
+  }
+  return 0
 }
 
 /** A read value made from a number, as an instrument of that many decimals shows it. */

@@ -43,12 +43,13 @@ function boundOf(spans: readonly Span[]): Bound {
  * @example sumOf([exactly(0.2), spanOf({ value: 1.99, bound: 'more-than' }, 0)]).least // 2.19
  */
 export function sumOf(spans: readonly Span[]): Span {
-  return {
-    least: spans.reduce((sum, one) => sum + one.least, 0),
-    most: spans.reduce((sum, one) => sum + one.most, 0),
-    bound: boundOf(spans),
-    whisker: Math.hypot(...spans.map((one) => one.whisker)),
+  let [least, most, squares] = [0, 0, 0]
+  for (const one of spans) {
+    least += one.least
+    most += one.most
+    squares += one.whisker * one.whisker
   }
+  return { least, most, bound: boundOf(spans), whisker: Math.sqrt(squares) }
 }
 
 /**
@@ -84,7 +85,8 @@ export const lessOf = (span: Span, off: Span): Span => ({
 })
 
 /** With more uncertainty than the instrument's own: the spread of repeats. */
-export const widened = (span: Span, whisker: number): Span => ({ ...span, whisker: Math.max(span.whisker, whisker) })
+export const widened = (span: Span, whisker: number): Span =>
+  whisker > span.whisker ? { least: span.least, most: span.most, bound: span.bound, whisker } : span
 
 /** The figure that stands for a span in a sentence: its own where it is exact, else the end that is known. */
 export const standingFor = ({ least, most, bound }: Span): number => (bound === 'less-than' ? most : least)

@@ -9,6 +9,9 @@ export const accuracySchema = z.strictObject({
 
 export type Accuracy = z.infer<typeof accuracySchema>
 
+/** What the last digit is worth, by the decimals shown. */
+const lastDigits: readonly number[] = Array.from({ length: 8 }, (_, decimals) => 10 ** -decimals)
+
 /**
  * Uncertainty of a reading (k = 2), in the reading's own unit: per cent of reading plus digits of the last place
  * shown. With no accuracy known, half a last digit: all that the text itself proves.
@@ -17,7 +20,8 @@ export type Accuracy = z.infer<typeof accuracySchema>
  */
 export function readingUncertainty(reading: ReadValue, accuracy: Accuracy | null): number {
   if (reading.bound !== 'exact') return 0
-  const lastDigit = 10 ** -decimalsAsRead(reading.text)
+  const decimals = decimalsAsRead(reading.text)
+  const lastDigit = lastDigits[decimals] ?? 10 ** -decimals
   if (!accuracy) return lastDigit / 2
   return (accuracy.ofReading_pct / 100) * Math.abs(reading.value) + accuracy.digits * lastDigit
 }

@@ -3,7 +3,7 @@ import { featuresIn } from '../curve/curveValue'
 import { isAirInReach, refuseConditions } from '../pv/conditions'
 import { refuseAsShown } from '../quantity/asShown'
 import { CHECK_BAD, CHECK_OPTIONS, isSlotAsked, LEAST_WORDS, type Slot } from '../steps/slot'
-import { type AnyReadStep, isAskedOf, Lacking, type StepContext } from '../steps/step'
+import { type AnyReadStep, isAskedOf, Lacking, type StepContext, wantsConditions } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
 import type { Body, ReadingVersion } from './entry'
 
@@ -99,7 +99,7 @@ function expectedIn(step: AnyReadStep, context: StepContext): number | null {
 
 function compareWithExpected(step: AnyReadStep, context: StepContext, body: Body<'reading'>): ReadingCheck {
   // What an instrument shows has its point where it belongs; a resistance may be anything but a slip of it.
-  const byConditions = step.needsConditions === true
+  const byConditions = wantsConditions(step, context.part)
   if (!step.expect) return { state: 'fine' }
   const slot = step.slots.find((one) => one.kind === 'number' && one.id in body.slots)
   const read = slot ? body.slots[slot.id] : undefined

@@ -16,6 +16,10 @@ const reason = z.string().trim().min(3, 'a reason of a few words').max(LONGEST_N
 const instant = z.iso.datetime({ precision: 3 })
 const code = z.string().regex(/^[a-z][a-z0-9.-]{0,59}$/, 'a short name of lower-case letters, digits, dots and hyphens')
 
+/** How grave it is what a periodic inspection finds, the gravest first. */
+export const foundClasses = ['danger', 'could-be', 'look-further', 'improve'] as const
+export type FoundClass = (typeof foundClasses)[number]
+
 export const howSchema = z.enum(['typed', 'file', 'feed', 'stand-in'])
 export type How = z.infer<typeof howSchema>
 
@@ -57,10 +61,10 @@ export const slotValueSchema = z.union([
 export type SlotValue = z.infer<typeof slotValueSchema>
 
 /** A reading is asked what its step asked in its version; what came later it is whole without. */
-const readingVersion = z.union([z.literal(1), z.literal(2), z.literal(3)])
+const readingVersion = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)])
 export type ReadingVersion = z.infer<typeof readingVersion>
 /** The version that is written now. */
-export const READING_VERSION = 3 satisfies ReadingVersion
+export const READING_VERSION = 6 satisfies ReadingVersion
 
 const reading = z.strictObject({
   kind: z.literal('reading'),
@@ -94,6 +98,9 @@ const bodies = [
     base: idSchema.nullable(),
   }),
   z.strictObject({ kind: z.literal('remark'), v: z.literal(1), text: note }),
+  /** What whoever checks asks of a test, and what is said to it: only a supervisor asks. */
+  z.strictObject({ kind: z.literal('question'), v: z.literal(1), text: reason }),
+  z.strictObject({ kind: z.literal('answer'), v: z.literal(1), question: idSchema, text: reason }),
   z.strictObject({
     kind: z.literal('photo'),
     v: z.literal(1),
@@ -113,6 +120,17 @@ const bodies = [
     file: z.string().trim().min(1).max(120),
   }),
   z.strictObject({ kind: z.literal('snag'), v: z.literal(1), text: note }),
+  /**
+   * How grave it is, in a periodic inspection, what was found: a reading outside or a snag, or one line of a list; without a
+   * target what follows from the plant by itself.
+   */
+  z.strictObject({
+    kind: z.literal('class'),
+    v: z.literal(1),
+    target: idSchema.nullable(),
+    line: code.nullable(),
+    as: z.enum(foundClasses),
+  }),
   z.strictObject({ kind: z.literal('remedy'), v: z.literal(1), snag: idSchema, text: note, repeat: z.array(code) }),
   z.strictObject({
     kind: z.literal('signature'),

@@ -42,6 +42,8 @@ const shipped: Record<EntryKind, unknown[]> = {
   override: [{ kind: 'override', v: 1, gate: 'voltage-first', reason: 'lead broken' }],
   'plant-change': [{ kind: 'plant-change', v: 1, before: null, after: exampleString(11), base: null }],
   remark: [{ kind: 'remark', v: 1, text: 'roof is dry' }],
+  question: [{ kind: 'question', v: 1, text: 'which lead was it?' }],
+  answer: [{ kind: 'answer', v: 1, question: testId(4), text: 'the reel' }],
   photo: [{ kind: 'photo', v: 1, attachment: testId(3), sha256: 'a'.repeat(64), takenAt: null, caption: '' }],
   void: [{ kind: 'void', v: 1, target: testId(4), reason: 'a slip' }],
   choice: [{ kind: 'choice', v: 1, target: testId(5), reason: null }],
@@ -60,6 +62,10 @@ const shipped: Record<EntryKind, unknown[]> = {
     },
   ],
   snag: [{ kind: 'snag', v: 1, text: 'count the plugs' }],
+  class: [
+    { kind: 'class', v: 1, target: testId(7), line: 'look-board', as: 'improve' },
+    { kind: 'class', v: 1, target: null, line: null, as: 'could-be' },
+  ],
   remedy: [{ kind: 'remedy', v: 1, snag: testId(6), text: 'plug remade', repeat: ['pv-voc'] }],
   signature: [
     {

@@ -4,7 +4,7 @@ import type { JobLine, JobSummary } from './jobSummary'
 
 const TODAY = '2026-03-07'
 const summary = (over: Partial<JobSummary>): JobSummary => ({
-  version: 6,
+  version: 7,
   stations: [],
   done: 2,
   total: 8,
@@ -41,7 +41,9 @@ describe('where a job stands', () => {
     ['going', job('1')],
     ['outside', job('1', {}, { worst: 'outside', done: 8 })],
     ['to-sign', job('1', {}, { done: 8, worst: 'within' })],
-    ['sealed', job('1', {}, { done: 8, issue: 'A' })],
+    // Whoever tested signed it as it is: it waits for whoever checks.
+    ['to-sign', job('1', {}, { worst: 'outside', done: 7, signed: ['tested'] })],
+    ['sealed', job('1', {}, { done: 8, issue: 'A', signed: ['tested', 'checked'] })],
     // A fact after the seal opens it again.
     ['to-sign', job('1', {}, { done: 8, issue: 'A', sinceSeal: 1 })],
     ['put-away', job('1', { putAwayAt: '2026-03-02T00:00:00.000Z' }, { worst: 'outside' })],

@@ -4,10 +4,11 @@ import type { JobLine } from './jobSummary'
 export const jobStates = ['outside', 'to-sign', 'going', 'not-begun', 'sealed', 'put-away'] as const
 export type JobState = (typeof jobStates)[number]
 
-/** Where a job stands; what is outside counts before how far it is. */
+/** Where a job stands: what somebody signed waits for the next, whatever it says; else what is outside counts before how far it is. */
 export function jobState({ summary, putAwayAt }: JobLine): JobState {
   if (putAwayAt !== null) return 'put-away'
   if (summary.issue !== null && summary.sinceSeal === 0) return 'sealed'
+  if (summary.signed.length > 0) return 'to-sign'
   if (summary.worst === 'outside') return 'outside'
   if (summary.total > 0 && summary.done === summary.total) return 'to-sign'
   return summary.done > 0 ? 'going' : 'not-begun'

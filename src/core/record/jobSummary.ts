@@ -1,6 +1,7 @@
 /** What a list of jobs shows of each: computed by the same evaluation as everything else. */
 import { z } from 'zod'
 import { evaluate } from '../evaluate'
+import { foundIn } from '../evaluation/found'
 import type { Evaluation, StationState } from '../evaluation/types'
 import { partsOfKind } from '../plant/projection'
 import { isRead, type KitNeed } from '../steps/step'
@@ -9,7 +10,7 @@ import type { Facts } from './facts'
 import { abilities, measurableSchema } from './instrument'
 
 /** Raised when a summary computed by older code must be computed again. */
-export const SUMMARY_VERSION = 6
+export const SUMMARY_VERSION = 7
 
 const verdict = z.enum(verdicts)
 const figures = z.record(z.string(), z.union([z.string(), z.number()]))
@@ -39,6 +40,14 @@ export const jobSummarySchema = z.object({
   issue: z.string().nullable(),
   sinceSeal: z.number(),
   openSnags: z.number(),
+  /** Tests that were sent back with a question, which nobody answered yet; lists that a device read long ago lack them. */
+  asked: z.array(z.object({ stepId: z.string(), partId: z.string(), tag: z.string(), text: z.string() })).optional(),
+  /** What a periodic inspection found to be dangerous now; lists that a device read long ago lack it. */
+  dangers: z
+    .array(
+      z.object({ stepId: z.string().nullable(), partId: z.string().nullable(), tag: z.string(), text: z.string() }),
+    )
+    .optional(),
   /** What the tests that are left need of a kit. */
   kitNeeds: z.array(
     z.union([
@@ -78,6 +87,22 @@ export function summarise(facts: Facts, now: number): JobSummary {
     issue: facts.seals.at(-1)?.issue ?? null,
     sinceSeal: evaluation.sinceSeal,
     openSnags: evaluation.snags.filter((one) => one.state !== 'closed').length,
+    asked: evaluation.questions
+      .filter(({ answer }) => answer === null)
+      .map(({ step, partId, text }) => ({
+        stepId: step,
+        partId,
+        tag: evaluation.parts.get(partId)?.data.tag ?? '',
+        text,
+      })),
+    dangers: foundIn(evaluation)
+      .filter(({ as }) => as === 'danger')
+      .map(({ step, partId, text }) => ({
+        stepId: step,
+        partId,
+        tag: (partId && evaluation.parts.get(partId)?.data.tag) || '',
+        text: text ?? '',
+      })),
     kitNeeds: kitNeeds(evaluation),
   }
 }

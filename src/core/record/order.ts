@@ -18,6 +18,17 @@ export function correctedTime(entry: Pick<Entry, 'deviceTime' | 'clockOffset_ms'
 /** The order of entries: corrected device time, then id. Merging never asks. */
 export function inOrder<T extends Timed>(entries: readonly T[]): T[] {
   const before = (a: T, b: T): number => correctedTime(a) - correctedTime(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
-  const isSorted = entries.every((entry, k) => k === 0 || before(entries[k - 1]!, entry) <= 0)
-  return isSorted ? [...entries] : [...entries].sort(before)
+  return isInOrder(entries) ? [...entries] : [...entries].sort(before)
+}
+
+/** Mostly they come in order: then each time is looked up once. */
+function isInOrder(entries: readonly Timed[]): boolean {
+  let [lastAt, lastId] = [Number.NEGATIVE_INFINITY, '']
+  for (const entry of entries) {
+    const at = correctedTime(entry)
+    if (at < lastAt || (at === lastAt && entry.id < lastId)) return false
+    lastAt = at
+    lastId = entry.id
+  }
+  return true
 }

@@ -15,6 +15,12 @@ const international: Partial<Record<SourceId, SourceId>> = {
   'bs7671-disconnection': 'iec-60364-4-disconnection',
   'bs7671-fault-current': 'iec-60364-4-fault-current',
   'bs7671-rcd': 'iec-60364-6-rcd',
+  'bs7671-rcd-type': 'iec-60364-5-rcd-type',
+  'bs7671-rcd-pv': 'iec-60364-712',
+  'bs7671-direction': 'direction-practice',
+  'bs7671-inspection': 'iec-60364-6-inspection',
+  'bs7671-bonding': 'iec-60364-5-bonding',
+  'bs7671-sequence': 'iec-60364-6-sequence',
   'bs7671-functional': 'iec-60364-6-functional',
   'bs7671-point': 'iec-60364-722',
   'bs7671-point-earth': 'point-practice',
@@ -36,3 +42,6 @@ export function citing(regime: Regime, judgement: Judgement): Judgement {
     lines: { get: () => judgement.lines.map(line), enumerable: true },
   }) as Judgement
 }
+
+/** Whether the national documents are cited, whose report wants letters beside the classes of what was found. */
+export const citesNational = ({ schools }: Pick<Regime, 'schools'>): boolean => schools.cites === 'national'

@@ -1,6 +1,7 @@
 /** Gates that several tests share. */
 import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
+import { isPeriodicWork } from '../plant/work'
 import type { GateRule } from './step'
 
 /** No plug is parted before isolation of this visit. */
@@ -68,14 +69,21 @@ export const spikedElectrodesBack: GateRule = {
   only: hasBy('spikes'),
 }
 
+/** A circuit that is not sound stays off and locked, and what else hangs on the board goes on. */
+const keptOff = { spares: 'kept-off' } as const
+
 /** Gates on the circuits that come on: one circuit, those of a board or device, or that of an inverter. */
 export const provedOn = (on: 'part' | 'circuits' | 'inverter-circuit'): readonly GateRule[] => [
-  { id: 'protective-proved', hard: true, waitsFor: 'r1r2', until: 'done', on },
-  ...(on === 'inverter-circuit' ? [] : [ringProved]),
-  { id: 'ac-polarity', hard: true, waitsFor: 'ac-polarity', until: 'done', on },
-  { id: 'low-insulation', hard: true, waitsFor: 'ac-insulation', until: 'not-outside', on },
-  { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'done', on },
+  { id: 'protective-proved', hard: true, waitsFor: 'r1r2', until: 'done', on, ...keptOff },
+  ...(on === 'inverter-circuit' ? [] : [ringProved, ringSound]),
+  { id: 'ac-polarity', hard: true, waitsFor: 'ac-polarity', until: 'done', on, ...keptOff },
+  { id: 'low-insulation', hard: true, waitsFor: 'ac-insulation', until: 'not-outside', on, ...keptOff },
+  { id: 'ac-insulation', hard: false, waitsFor: 'ac-insulation', until: 'done', on, ...keptOff },
 ]
+
+const isRing = ({ data }: Part): boolean => data.kind === 'circuit' && data.layout === 'ring'
+const hasRing = (part: Part, plant: PlantIndex): boolean =>
+  part.data.kind === 'circuit' ? isRing(part) : plant.circuitsOf(part).some(isRing)
 
 const ringProved: GateRule = {
   id: 'ring-proved',
@@ -83,7 +91,28 @@ const ringProved: GateRule = {
   waitsFor: 'ring-ends',
   until: 'done',
   on: 'rings',
-  only: (part, plant) => plant.circuitsOf(part).some(({ data }) => data.layout === 'ring'),
+  ...keptOff,
+  only: (part, plant) => hasRing(part, plant) && !isPeriodicWork(plant),
+}
+
+/** In a periodic inspection its ends are only offered; a ring that was read there and is open holds back all the same. */
+const ringSound: GateRule = {
+  id: 'ring-sound',
+  hard: true,
+  waitsFor: 'ring-ends',
+  until: 'not-outside',
+  on: 'rings',
+  ...keptOff,
+  only: (part, plant) => isPeriodicWork(plant) && hasRing(part, plant),
+}
+
+/** Soft: an old installation is tested though its bonding is thin, with a reason. What nobody read holds nothing back. */
+const bondingSound: GateRule = {
+  id: 'bonding-sound',
+  hard: false,
+  waitsFor: 'bonding',
+  until: 'not-outside',
+  on: 'supply',
 }
 
 /**
@@ -91,4 +120,4 @@ const ringProved: GateRule = {
  * makes metalwork live: continuity and polarity of every circuit that comes on are proved first. Insulation that is low
  * holds back hard, insulation that nobody read softly.
  */
-export const liveGates: readonly GateRule[] = [...earthGates, ...provedOn('circuits')]
+export const liveGates: readonly GateRule[] = [...earthGates, ...provedOn('circuits'), bondingSound]

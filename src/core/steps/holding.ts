@@ -87,7 +87,7 @@ const NO_SLOTS: readonly string[] = []
 
 export const hold = ({ part }: Tagged, ask: Held): Ruling & { compared: Compared } => new HeldRuling(part, ask)
 
-/** A ruling with something of it otherwise. */
+/** A ruling with something of it otherwise. Nobody spreads one: what is put together when looked at would be lost. */
 export const but = (
   { verdict, finding, line, rule, limit, isUndecided, slots }: Ruling,
   over: Partial<Ruling>,
@@ -106,20 +106,38 @@ export const but = (
 export const saying = (ruling: Ruling, code: string, figures: Figures = {}, verdict = ruling.verdict): Ruling =>
   but(ruling, { verdict, finding: { code, figures: { ...ruling.finding.figures, ...figures } } })
 
-/** A ruling without a figure: an answer, a rule of the plant, something that is missing. */
-export function ruled(
+type RuledLine = { code: string; figures?: Figures; source: SourceId | null; result?: WorkingLine['result'] }
+
+/** A ruling by hand, put together where somebody looks. */
+class RuledRuling implements Ruling {
+  constructor(
+    private readonly part: Tagged['part'],
+    readonly verdict: Decided,
+    private readonly code: string,
+    private readonly told: RuledLine,
+    private readonly figures: Figures,
+    readonly slots: readonly string[],
+  ) {}
+
+  get finding(): Finding {
+    return { code: this.code, figures: { tag: this.part.data.tag, ...this.figures } }
+  }
+
+  get line(): Ruling['line'] {
+    const { code, figures = {}, result = null, source } = this.told
+    return { code, figures, result, source }
+  }
+}
+
+/** A ruling without a scale: an answer, a rule of the plant, something that is missing. */
+export const ruled = (
   { part }: Tagged,
   verdict: Decided,
   code: string,
-  line: { code: string; figures?: Figures; source: SourceId | null },
+  line: RuledLine,
   figures: Figures = {},
-): Ruling {
-  return {
-    verdict,
-    finding: { code, figures: { tag: part.data.tag, ...figures } },
-    line: { code: line.code, figures: line.figures ?? {}, result: null, source: line.source },
-  }
-}
+  slots: readonly string[] = NO_SLOTS,
+): Ruling => new RuledRuling(part, verdict, code, line, figures, slots)
 
 /** Nothing that can be judged yet: what is wanted stands in the sentence, and what it should come to before it. */
 export const notYet = (

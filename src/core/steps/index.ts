@@ -1,17 +1,23 @@
 import { acFunctional } from './ac/acFunctional'
+import { acInspection } from './ac/acInspection'
 import { acInsulation } from './ac/acInsulation'
 import { acPolarity } from './ac/acPolarity'
+import { bonding } from './ac/bonding'
+import { circuitOff } from './ac/circuitOff'
 import { earthBack } from './ac/earthBack'
 import { faultCurrentStep } from './ac/faultCurrentStep'
+import { insulationConnected } from './ac/insulationConnected'
 import { proveDead } from './ac/proveDead'
 import { r1r2 } from './ac/r1r2'
 import { ringEnds } from './ac/ringEnds'
+import { boardPolarity, supplyPolarity } from './ac/supplyPolarity'
 import { ze } from './ac/ze'
 import { zs } from './ac/zs'
 import { pointCurrent } from './charge-point/pointCurrent'
 import { pointDesign } from './charge-point/pointDesign'
 import { pointDetector } from './charge-point/pointDetector'
 import { pointEarthLost, pointPilotShort } from './charge-point/pointFaults'
+import { pointInspection } from './charge-point/pointInspection'
 import { pointLocksOff, pointLocksOn } from './charge-point/pointLocks'
 import { pointLostPen } from './charge-point/pointLostPen'
 import { pointPretest } from './charge-point/pointPretest'
@@ -25,6 +31,7 @@ import { pvCurve } from './curve/pvCurve'
 import { combinerPolarity } from './dc/combinerPolarity'
 import { earthContinuity } from './dc/earthContinuity'
 import { earthFaultHunt } from './dc/earthFaultHunt'
+import { gridWatch } from './dc/gridWatch'
 import { operating } from './dc/operating'
 import { plugsLocked } from './dc/plugsLocked'
 import { pvInsulation } from './dc/pvInsulation'
@@ -43,6 +50,7 @@ import { electrodeBack, electrodeLoopBack } from './earth/electrodeBack'
 import { additionalProtection } from './rcd/additionalProtection'
 import { rcdButton } from './rcd/rcdButton'
 import { rcdCascade } from './rcd/rcdCascade'
+import { rcdKind } from './rcd/rcdKind'
 import { rcdTrips } from './rcd/rcdTrips'
 import { closeOut, closeOutAc } from './site/closeOut'
 import { leadNull } from './site/leadNull'
@@ -59,8 +67,11 @@ export const steps: readonly AnyStep[] = [
   ...designSteps,
   pointDesign,
   additionalProtection,
+  rcdKind,
   overload,
   voltageDrop,
+  acInspection,
+  pointInspection,
   leadNull,
   safeIsolation,
   sensorsInPlane,
@@ -75,16 +86,21 @@ export const steps: readonly AnyStep[] = [
   surgeBack,
   plugsLocked,
   proveDead,
+  bonding,
   ringEnds,
   r1r2,
   acInsulation,
   acPolarity,
+  insulationConnected,
+  circuitOff,
   electrode,
   electrodeBack,
+  supplyPolarity,
   ze,
   electrodeLoop,
   electrodeLoopBack,
   earthBack,
+  boardPolarity,
   faultCurrentStep,
   zs,
   rcdTrips,
@@ -109,6 +125,7 @@ export const steps: readonly AnyStep[] = [
   acProved,
   reconnect,
   operating,
+  gridWatch,
   closeOut,
   closeOutAc,
 ]
@@ -136,7 +153,8 @@ const starts =
     letters.includes(step.order[0]!)
 
 /** What is done once both sides are proved. */
-const isLast = (step: AnyStep): boolean => step === acProved || step === reconnect || step === operating
+const isLast = (step: AnyStep): boolean =>
+  step === acProved || step === reconnect || step === operating || step === gridWatch
 const isFirst = starts('A')
 /** Earth, the AC side and what hangs on it, which a school takes before the DC side. */
 const isAc = starts('CDEF')

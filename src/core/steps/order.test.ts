@@ -197,6 +197,78 @@ describe('live tests of a circuit', () => {
   })
 })
 
+describe('a circuit that is kept off', () => {
+  const OFF = { 'off-locked': choose('as-it-should'), 'off-line-out': choose('as-it-should') }
+  const LOW = {
+    pairing: choose('pair-by-pair'),
+    'l-n': read(300, 'Mohm'),
+    'l-pe': read(0.2, 'Mohm'),
+    'n-pe': read(300, 'Mohm'),
+  }
+  const BAD = ['low-insulation', 'ac-insulation']
+  /** A house that is ready, and a second circuit on the same device whose insulation is low. */
+  function withBad() {
+    const site = readyHouse()
+    const { data } = site.says('zs', site.circuit).one.part
+    const bad = site.build.part({ ...(data as typeof exampleCircuit), tag: '2' })
+    site.take('r1r2', bad, { r1r2: read(0.4) }).take('ac-polarity', bad, { polarity: choose('correct') })
+    site.take('ac-insulation', bad, LOW)
+    return { site, bad }
+  }
+
+  it('is asked for only while a test of it is close or outside', () => {
+    const { site, bad } = withBad()
+    expect(site.says('circuit-off', bad).code).toBe('on-need')
+    expect(site.says('circuit-off', site.circuit).code).toBe('not-needed')
+  })
+
+  it('holds back board and device no more, and stays held back itself', () => {
+    const { site, bad } = withBad()
+    expect(shut(site, 'rcd-trips', site.rcd!)).toEqual(BAD)
+    expect(shut(site, 'fault-current', site.board)).toEqual(BAD)
+    site.take('circuit-off', bad, OFF)
+    expect(shut(site, 'rcd-trips', site.rcd!)).toEqual([])
+    expect(shut(site, 'fault-current', site.board)).toEqual([])
+    expect(shut(site, 'zs', bad)).toEqual(BAD)
+    expect(shut(site, 'zs', site.circuit)).toEqual([])
+  })
+
+  it('is not off while a line of it is not as it should be, or was left out', () => {
+    for (const choice of ['not-as-it-should', 'check-left-out']) {
+      const { site, bad } = withBad()
+      site.take('circuit-off', bad, { ...OFF, 'off-line-out': { choice, note: 'no tool' } })
+      expect(shut(site, 'fault-current', site.board), choice).toEqual(BAD)
+    }
+  })
+
+  it('is not off any more once somebody reads it again, in whatever test', () => {
+    for (const again of [
+      (site: Installation, bad: string) => site.take('ac-insulation', bad, LOW),
+      (site: Installation, bad: string) => site.take('r1r2', bad, { r1r2: read(0.4) }),
+      (site: Installation, bad: string) => site.take('ac-polarity', bad, { polarity: choose('correct') }),
+      (site: Installation, bad: string) => site.take('zs', bad, { zs: read(0.7) }),
+    ]) {
+      const { site, bad } = withBad()
+      again(site.take('circuit-off', bad, OFF), bad)
+      expect(shut(site, 'fault-current', site.board)).toEqual(BAD)
+    }
+  })
+
+  it('ends with its visit, and with the reading that said it', () => {
+    const { site, bad } = withBad()
+    site.take('circuit-off', bad, OFF)
+    const visits = [VISIT, testId(0xc2)].map((id, k) => ({
+      id,
+      startsAt: new Date(START_ms + k * 86_400_000).toISOString(),
+      title: '',
+    }))
+    const on = evaluate({ ...site.facts, visits }, 0).byKey.get(stepKey('fault-current', site.board))!
+    expect(on.gates.find(({ id }) => id === 'low-insulation')).toMatchObject({ met: false })
+    site.build.add({ kind: 'void', v: 1, target: site.build.entries.at(-1)!.id, reason: 'wrong circuit' })
+    expect(shut(site, 'fault-current', site.board)).toEqual(BAD)
+  })
+})
+
 describe('the loop of an electrode', () => {
   it('is a live test of its own, after proving dead, with its own cautions and drawing', () => {
     const site = new Installation({ supply: tt, rcd: {} })

@@ -56,10 +56,24 @@ export function figureOf({ reading, slots }: From, slot: NumberSlot): Figure | n
 
 /** The figures of several slots that were read, in their order. */
 export function figuresOf(from: From, slots: readonly NumberSlot[]): Figure[] {
-  const figures: Figure[] = []
+  let figures: Figure[] | null = null
   for (const slot of slots) {
-    const figure = slot.id in from.reading.slots ? figureOf(from, slot) : null
-    if (figure) figures.push(figure)
+    const figure = figureOf(from, slot)
+    if (!figure) continue
+    // Most have one figure: a list of one is made as that.
+    if (figures) figures.push(figure)
+    else figures = [figure]
+  }
+  return figures ?? []
+}
+
+/** From the lowest up; alike ones stay in their order. Of a handful, each is put before those that are more. */
+export function rising(figures: Figure[]): Figure[] {
+  for (let k = 1; k < figures.length; k++) {
+    const one = figures[k]!
+    let at = k
+    for (; at > 0 && figures[at - 1]!.read.value > one.read.value; at--) figures[at] = figures[at - 1]!
+    figures[at] = one
   }
   return figures
 }

@@ -38,6 +38,10 @@ function exampleOf(step: AnyStep, slots?: Record<string, SlotValue>) {
   for (const other of step.example.others?.(partId) ?? []) build.part(other)
   if (step.example.part.kind === 'string' && step.id !== 'pv-polarity') build.polarity(partId)
   const { reading } = step.example
+  if (isRead(step) && step.nulled) {
+    const leads = reading?.slots['lead-set']
+    build.nulled(leads && 'choice' in leads ? leads.choice : 'A')
+  }
   if (reading) build.reading(step.id, partId, { v: 2, ...reading, slots: slots ?? reading.slots })
   const facts = build.facts()
   const evaluation = evaluate(facts, 0)
@@ -145,7 +149,10 @@ describe('every step', () => {
     expect(step.example.source.length).toBeGreaterThan(10)
     const one = saysAll(step)
     expect(one.verdict).toBe(step.example.verdict)
-    for (const limit of one.judgement!.limits) expect(sources[limit.source]).toBeDefined()
+    for (const { id, source } of one.judgement!.limits) {
+      expect(sources[source]).toBeDefined()
+      expect(hasWords(`limit.${id}`) || hasWords(`rating.${id}`), id).toBe(true)
+    }
   })
 
   it.each(steps.filter((step) => step.example.reading))('$id has a sentence for every figure it can meet', (step) => {

@@ -50,6 +50,8 @@ export type NumberSlot = SlotBase & {
   again?: boolean
   /** What was entered of the part, against which it is held: shown beside it before anybody reads. */
   entered?: (part: PartData) => number | null
+  /** Another quantity than the test's own, read in its place: printed in a column by itself. */
+  apart?: true
   /** What the press of another figure gave besides: kept where it is there, asked of nobody. */
   besides?: true
 }
@@ -183,13 +185,24 @@ export function slotsAsked(step: Asking, asked: Asked): readonly Slot[] {
 export const isSlotAsked = ({ only }: Slot, asked: Asked): boolean =>
   !only || only(asked.part.data, asked.regime, asked)
 
-const holds = (when: When, choices: Choices): boolean => when.is.includes(choices[when.slot] ?? '')
-const isShown = ({ when }: Slot, choices: Choices): boolean =>
-  !when || ('slot' in when ? holds(when, choices) : when.every((one) => holds(one, choices)))
+/** How the choice of a slot is looked up. */
+type Look<From> = (from: From, slot: string) => string | undefined
+const amongChoices: Look<Choices> = (choices, slot) => choices[slot]
+const inReading: Look<Read> = ({ slots }, slot) => {
+  const value = slots[slot]
+  return value && 'choice' in value ? value.choice : undefined
+}
+
+function areChosen<From>(when: readonly When[], from: From, look: Look<From>): boolean {
+  for (const { slot, is } of when) if (!is.includes(look(from, slot) ?? '')) return false
+  return true
+}
+const isShown = <From>({ when = [] }: Slot, from: From, look: Look<From>): boolean =>
+  areChosen('slot' in when ? [when] : when, from, look)
 
 /** The slots that are asked for, given the choices made so far. */
 export function slotsShown(step: Asking, choices: Choices, asked: Asked): readonly Slot[] {
-  return slotsAsked(step, asked).filter((slot) => isShown(slot, choices))
+  return slotsAsked(step, asked).filter((slot) => isShown(slot, choices, amongChoices))
 }
 
 type Read = Pick<Body<'reading'>, 'slots'> & { v?: ReadingVersion }
@@ -208,21 +221,51 @@ export function isAnswered(slot: Slot, { slots }: Read): boolean {
   return value.choice === CHECK_SOUND || (value.note ?? '').trim().length >= LEAST_WORDS
 }
 
-/** The slots that want an answer still, in order; a reading of an earlier version is not asked what came later. */
-export function missingSlots(step: Asking, reading: Read, asked: Asked): Slot[] {
-  const missing: Slot[] = []
-  let choices: Choices | null = null
-  for (const slot of step.arrange ? slotsInOrder(step, asked.regime) : step.slots) {
-    if (slot.optional || isLater(slot, reading)) continue
-    if (!isSlotAsked(slot, asked)) continue
-    if (slot.when) {
-      choices ??= choicesOf(reading)
-      if (!isShown(slot, choices)) continue
-    }
-    if (!isAnswered(slot, reading)) missing.push(slot)
-  }
-  return missing
+/** A slot that is not left to whoever reads, as what it is asked for is looked at: thousands of times in a job. */
+type Must = {
+  slot: Slot
+  id: string
+  since: number
+  only: Slot['only'] | null
+  when: readonly When[]
 }
+const musts = new WeakMap<Asking, readonly Must[]>()
+
+function mustsOf(step: Asking): readonly Must[] {
+  const known = musts.get(step)
+  if (known) return known
+  const found = step.slots
+    .filter(({ optional }) => !optional)
+    .map((slot): Must => {
+      const { id, since = 0, only = null, when = [] } = slot
+      return { slot, id, since, only, when: 'slot' in when ? [when] : when }
+    })
+  musts.set(step, found)
+  return found
+}
+
+function isMissing({ slot, id, since, only, when }: Must, reading: Read, asked: Asked): boolean {
+  const { slots, v } = reading
+  const value = slots[id]
+  if (value && (slot.kind === 'choice' ? 'choice' in value : isAnswered(slot, reading))) return false
+  if (v !== undefined && v < since) return false
+  if (only && !only(asked.part.data, asked.regime, asked)) return false
+  return areChosen(when, reading, inReading)
+}
+
+/** The slots that want an answer still, in order; a reading of an earlier version is not asked what came later. */
+export function missingSlots(step: Asking, reading: Read, asked: Asked): readonly Slot[] {
+  let missing: Slot[] | null = null
+  for (const must of mustsOf(step)) {
+    if (!isMissing(must, reading, asked)) continue
+    missing ??= []
+    missing.push(must.slot)
+  }
+  if (!missing) return NOTHING_MISSING
+  const wanted = new Set(missing)
+  return slotsInOrder(step, asked.regime).filter((slot) => wanted.has(slot))
+}
+const NOTHING_MISSING: readonly Slot[] = []
 
 /** The choices of a reading, by slot. */
 export function choicesOf({ slots }: Pick<Body<'reading'>, 'slots'>): Record<string, string> {

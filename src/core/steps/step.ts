@@ -92,7 +92,12 @@ type Gate = {
   only?(part: Part, plant: PlantIndex): boolean
 }
 /** Waits for another step: to be done (`done`), or merely not to be outside (`not-outside`). */
-export type StepGate = Gate & { waitsFor: string; until: 'done' | 'not-outside' }
+export type StepGate = Gate & {
+  waitsFor: string
+  until: 'done' | 'not-outside'
+  /** Of a board or device it asks nothing of a part that is in this state, beside the others: it stays off. */
+  spares?: StateId
+}
 /** Asks how a place stands: proved dead, earthing conductor on. */
 export type StateGate = Gate & { state: StateId }
 export type GateRule = StepGate | StateGate
@@ -155,6 +160,8 @@ type StepBase<Kind extends PartKind> = {
   comesWith?: 'curve' | 'fault'
   /** Asked only of such parts of its kind; of all where it is not given. */
   of?(part: PartIn<Kind>, plant: PlantIndex, regime: Regime): boolean
+  /** Outside it somebody may be hurt: in a periodic inspection that is never only to be improved. */
+  protects?: true
   station: Station
   tag: 'live' | 'live-in-daylight' | 'dead'
   gates: readonly GateRule[]
@@ -183,13 +190,16 @@ export type VerdictOf = (step: string) => Verdict
 export type ReadStep<Kind extends PartKind = PartKind> = StepBase<Kind> &
   Asking & {
     kind: 'read'
-    needsConditions?: boolean
+    /** Light and warmth of the same moment belong to it: always, or for such a part. */
+    needsConditions?: true | ((part: Pick<PartIn<Kind>, 'data'>) => boolean)
     /** Its judgement takes in readings of other steps: it is judged anew with them. Only then may it ask for them. */
     readsOthers?: boolean
     /** Which of the readings of the visit that counts has the say. */
     counts: 'latest' | 'worst'
-    /** Asked only while another test of the same part is close or outside: a hunt. It never holds a record up. */
-    onNeedOf?: string
+    /** Asked only while one of these tests of the same part is close or outside: a hunt. It never holds a record up. */
+    onNeedOf?: readonly string[]
+    /** Of what stood before and is only looked at again it is asked where somebody wants it. */
+    ofNewWork?: true
     /** Why it is usually left out, as codes: said by one press. */
     leftOutAs?: readonly string[]
     /** What stays open until it is done, for somebody would be hurt by what was merely left out: lines of it may be. */
@@ -269,9 +279,18 @@ export type AnyReadStep = ReadStep<any>
 
 export const isRead = (step: AnyStep): step is AnyReadStep => step.kind === 'read'
 
+/** Whether light and warmth belong to a reading of the step on this part. */
+export const wantsConditions = (step: AnyStep, part: Pick<Part, 'data'>): boolean =>
+  isRead(step) &&
+  (typeof step.needsConditions === 'function' ? step.needsConditions(part) : step.needsConditions === true)
+
 /** Whether a step is asked of a part of its kind in this plant, under a regime. */
 export const isAskedOf = (step: AnyStep, part: Part, plant: PlantIndex, regime: Regime): boolean =>
   (step.where?.(plant) ?? true) && (step.of?.(part, plant, regime) ?? true)
+
+/** The tests for whose sake a step is asked; none where it is asked by itself. */
+export const neededFor = (step: AnyStep): readonly string[] => (isRead(step) ? (step.onNeedOf ?? NONE) : NONE)
+const NONE: readonly string[] = []
 
 /** What a step asks; nothing where it is computed. */
 export const slotsOf = (step: AnyStep): readonly Slot[] => (isRead(step) ? step.slots : [])

@@ -6,7 +6,7 @@ import { readValueOf } from '../quantity/readValue'
 import { type Body, type Conditions, type Entry, type EntryBody, READING_VERSION } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { defaultRegime } from '../regime/shipped'
-import { exampleModule } from '../steps/worked'
+import { exampleModule, exampleSite } from '../steps/worked'
 
 export const testId = (n: number): string => `00000000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`
 
@@ -87,6 +87,12 @@ export class FactsBuilder {
 
   polarity(partId: string, choice: 'correct' | 'reversed' = 'correct'): string {
     return this.reading('pv-polarity', partId, { slots: { polarity: { choice } } })
+  }
+
+  /** Nulls a set of leads; without a site one comes with it. */
+  nulled(set: string, sitePart?: string): string {
+    const slots = { 'lead-set': { choice: set }, nulled: readValueOf(0, 'ohm', 2) }
+    return this.reading('lead-null', sitePart ?? this.part(exampleSite), { slots })
   }
 
   voltage(

@@ -65,6 +65,7 @@ export class Installation {
   readonly rcd: string | null
   readonly circuit: string
   regime: Regime = defaultRegime
+  private isNulled = false
 
   constructor(own: Own = {}) {
     this.supply = this.build.part({ ...exampleSupply, ...own.supply } as PartData)
@@ -76,10 +77,18 @@ export class Installation {
   /** Keeps a reading; questions that the test says nothing of are answered as they should be, figures never. */
   take(step: string, partId: string, slots: Record<string, SlotValue>): this {
     const { one, evaluation } = this.says(step, partId)
+    if (readStepById(step).nulled) this.nullLeads()
     const asked = { part: one.part, plant: evaluation.plant, regime: this.regime }
     const answered = withSoundAnswers(readStepById(step), asked, slots)
     this.build.reading(step, partId, { slots: answered, conditions: null })
     return this
+  }
+
+  /** Once: the leads that `withSoundAnswers` reads with. */
+  private nullLeads(): void {
+    if (this.isNulled) return
+    this.isNulled = true
+    this.build.nulled('A')
   }
 
   /** What is wrong with the set-up before anything is read. */

@@ -17,10 +17,10 @@ export type Band = {
 }
 
 export type Compared = {
-  verdict: 'within' | 'close' | 'outside' | 'not-yet'
-  where: 'below' | 'inside' | 'above' | 'undecided'
+  readonly verdict: 'within' | 'close' | 'outside' | 'not-yet'
+  readonly where: 'below' | 'inside' | 'above' | 'undecided'
   /** What makes it close: it lies on the limit, in the regime's close band, or only its whisker touches; else null. */
-  closeBy: 'limit' | 'band' | 'whisker' | null
+  readonly closeBy: 'limit' | 'band' | 'whisker' | null
 }
 
 /** At most, or at least, a value; with a close band where one is given. */
@@ -44,7 +44,16 @@ export function bandAround(expected: number, allowed_pct: number, closeShare_pct
   return { low: expected - half, high: expected + half, closeLow: expected - close, closeHigh: expected + close }
 }
 
+/** What a comparison can come to: there are few answers, and thousands who get them. */
 const undecided: Compared = { verdict: 'not-yet', where: 'undecided', closeBy: null }
+const below: Compared = { verdict: 'outside', where: 'below', closeBy: null }
+const above: Compared = { verdict: 'outside', where: 'above', closeBy: null }
+const inside: Compared = { verdict: 'within', where: 'inside', closeBy: null }
+const closeTo = {
+  limit: { verdict: 'close', where: 'inside', closeBy: 'limit' },
+  band: { verdict: 'close', where: 'inside', closeBy: 'band' },
+  whisker: { verdict: 'close', where: 'inside', closeBy: 'whisker' },
+} as const satisfies Record<string, Compared>
 
 /**
  * Three-valued: within, close or outside where what is known decides, else undecided. Exactly on the limit is close. A
@@ -57,12 +66,11 @@ export function compare(span: Span, band: Band): Compared {
   const { low, high } = band
   if (low === null && high === null) return undecided
   if (Number.isNaN(span.least + span.whisker + (low ?? 0) + (high ?? 0)) || Number.isNaN(span.most)) return undecided
-  if (low !== null && isBelow(span, low, band.lowIsOutside === true))
-    return { verdict: 'outside', where: 'below', closeBy: null }
-  if (high !== null && isAbove(span, high)) return { verdict: 'outside', where: 'above', closeBy: null }
+  if (low !== null && isBelow(span, low, band.lowIsOutside === true)) return below
+  if (high !== null && isAbove(span, high)) return above
   if ((low !== null && span.least < low) || (high !== null && span.most > high)) return undecided
   const closeBy = closeness(span, band)
-  return { verdict: closeBy ? 'close' : 'within', where: 'inside', closeBy }
+  return closeBy ? closeTo[closeBy] : inside
 }
 
 /** All of it lies below: an open end on the limit does, the limit itself only where it is outside already. */

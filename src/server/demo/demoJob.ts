@@ -12,7 +12,7 @@ import type { Place } from '@/core/pv/sky'
 import { defaultRegime } from '@/core/regime/shipped'
 import { stepById } from '@/core/steps'
 import { CHECK_SOUND, type Slot, slotsShown } from '@/core/steps/slot'
-import { type AnyStep, isRead } from '@/core/steps/step'
+import { type AnyStep, isRead, wantsConditions } from '@/core/steps/step'
 import { pressStandIn, wasBuiltSound } from '@/standin/press'
 import { asBuilt, type Fault } from '@/standin/roof'
 import { sensorReading } from '@/standin/sensors'
@@ -62,7 +62,7 @@ function curveFrom(samples: readonly FeedSample[]): SlotValue {
   return { curve, how: 'stand-in' }
 }
 
-type Answers = Record<string, SlotValue | string>
+export type Answers = Record<string, SlotValue | string>
 
 /** Whose it is, who answers for it, and when it is looked at again. */
 type SiteParticulars = Partial<Omit<Extract<PartData, { kind: 'site' }>, 'kind' | 'tag'>>
@@ -167,7 +167,8 @@ export class DemoJob {
       ),
     )
     if (stepId === 'pv-curve') this.brighten()
-    if (step.needsConditions) this.settle()
+    const hasLight = wantsConditions(step, { data })
+    if (hasLight) this.settle()
     const slots: Record<string, SlotValue> = {}
     const measured: Measurable[] = []
     for (const slot of slotsShown(step, choices, {
@@ -184,9 +185,11 @@ export class DemoJob {
       kind: 'reading',
       v: READING_VERSION,
       slots,
-      conditions: step.needsConditions ? this.conditions() : null,
+      conditions: hasLight ? this.conditions() : null,
       how: 'typed',
-      instrument: measured[0] ? copyForReading(this.toolFor(data, measured[0]), measured[0], measured) : null,
+      instrument: measured[0]
+        ? copyForReading(this.toolFor(data, measured[0], choices['lead-set']), measured[0], measured)
+        : null,
       place: data.kind === 'string' ? 'plugs' : null,
       plantRevision: this.revisions.get(partId) ?? '',
       confirmed: [],
@@ -215,7 +218,7 @@ export class DemoJob {
     if (slot.kind === 'check') return { choice: CHECK_SOUND }
     if (slot.measures === null || slot.optional) return null
     const loaded = step.tag === 'live'
-    const tool = this.toolFor(part.data, slot.measures)
+    const tool = this.toolFor(part.data, slot.measures, choices['lead-set'])
     const pressed = pressStandIn(tool, slot.measures, part, this.sky, this.at, {
       loaded,
       setting: { step: step.id, slot: slot.id, choices },
@@ -233,10 +236,13 @@ export class DemoJob {
     return slot.kind === 'choice' && slot.told ? { choice: slot.told(read.value), how } : null
   }
 
-  /** The instrument of the kit for a quantity: on the AC side the one that knows it all. */
-  private toolFor(data: PartData, measures: Measurable): Instrument {
+  /** The instrument of the kit for a quantity: the one with those leads, else on the AC side the one that knows it all. */
+  private toolFor(data: PartData, measures: Measurable, leadSet?: string): Instrument {
     const able = this.kit.filter((tool) => tool.ranges.some((range) => range.measures === measures))
-    const isAc = acKinds.has(data.kind)
+    const own = able.find((tool) => tool.leadSets?.some(({ id }) => id === leadSet))
+    if (own) return own
+    const hasStrings = [...this.parts.values()].some(({ kind }) => kind === 'string')
+    const isAc = acKinds.has(data.kind) || (data.kind === 'site' && !hasStrings)
     return (isAc ? able.at(-1) : able[0]) ?? this.kit[0]!
   }
 

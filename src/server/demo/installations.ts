@@ -29,6 +29,7 @@ export const circuit = (tag: string, feeds: string, boardId: string, own: Partia
   phases: 1,
   device: 'B',
   rating_A: 16,
+  deviceStandard: '60898',
   breaking_kA: 6,
   line_mm2: 2.5,
   protective_mm2: 1.5,
@@ -55,6 +56,8 @@ const ttSupply = {
   nominal_V: 230,
   declaredZe_ohm: null,
   faultLevel_kA: 6,
+  earthing_mm2: 16,
+  bonding_mm2: 10,
 } as const satisfies PartData
 
 const service = (
@@ -102,6 +105,7 @@ export async function ttHouse(db: Database, kit: readonly Instrument[], now: num
     length_m: 2.4,
     diameter_mm: 16,
     spacing_m: 3,
+    place: 'north gable, 2 m from the wall',
   })
   job.part(demoId(0x366), service('W1', 'water', 'metal', 300, 2.4))
   job.part(demoId(0x367), service('T1', 'telecom', 'plastic', 165, 4))
@@ -133,6 +137,8 @@ export async function workshop(db: Database, kit: readonly Instrument[], now: nu
     nominal_V: 230,
     declaredZe_ohm: 0.35,
     faultLevel_kA: 16,
+    earthing_mm2: 16,
+    bonding_mm2: 10,
   })
   job.part(origin, { kind: 'board', tag: 'DB1', name: 'Origin', boardId: null, phases: 3 })
   job.part(hall, { kind: 'board', tag: 'DB2', name: 'Hall', boardId: origin, phases: 3 })

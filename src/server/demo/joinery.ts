@@ -7,11 +7,11 @@ import { createJob } from '../jobs/createJob'
 import { DemoJob } from './demoJob'
 import { circuit, circuitId, type People, rcd, rcdId } from './installations'
 import { demoId } from './instruments'
-import { chosen } from './mews'
+import { BONDED, chosen, LOOKED } from './mews'
 
 const regime = shippedRegimes.find(({ id }) => id === 'bs7671-three-multiple')!
 
-const INSULATION = {
+export const INSULATION = {
   pairing: 'pair-by-pair',
   devices: 'all-on',
   earthing: 'earth-connected',
@@ -47,6 +47,9 @@ export async function joinery(db: Database, kit: readonly Instrument[], now: num
     nominal_V: 230,
     declaredZe_ohm: 0.8,
     faultLevel_kA: 16,
+    earthing_mm2: 16,
+    bonding_mm2: 10,
+    bondedTo: 'water',
   })
   job.part(board, { kind: 'board', tag: 'DB1', name: 'Joinery', boardId: null, phases: 3 })
   const devices = {
@@ -79,8 +82,10 @@ export async function joinery(db: Database, kit: readonly Instrument[], now: num
   const rings = new Set([all[2]!, all[3]!])
   const behindRcd = new Set(all.filter((_, k) => k > 1 && k !== 4 && k !== 5))
   const leads = chosen({ 'lead-set': 'probes' })
+  job.take('ac-inspection', site, LOOKED)
   job.take('lead-null', site, leads)
   job.take('prove-dead', supply)
+  job.take('bonding', supply, BONDED)
   for (const id of all) {
     if (rings.has(id)) job.take('ring-ends', id, leads)
     job.take('r1r2', id, leads)
@@ -88,8 +93,11 @@ export async function joinery(db: Database, kit: readonly Instrument[], now: num
     job.take('ac-insulation', id, chosen(behindRcd.has(id) ? { ...rest, 'tested-from': from } : rest))
     job.take('ac-polarity', id, chosen({ polarity: 'correct' }))
   }
+  job.take('insulation-connected', board, chosen({ 'connected-at': 'v250' }))
+  job.take('supply-polarity', supply, chosen({ 'supply-rotation': 'rotation-right' }))
   job.take('ze', supply, chosen({ 'earthing-conductor': 'earth-off' }))
   job.take('earth-back', supply)
+  job.take('board-polarity', board, chosen({ 'supply-rotation': 'rotation-right' }))
   job.take('fault-current', board)
   for (const id of all.slice(0, READ_LIVE)) job.take('zs', id, chosen({ 'loop-method': 'non-trip' }))
   for (const id of [devices.north, devices.south]) job.take('rcd-trips', id)

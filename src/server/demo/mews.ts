@@ -7,7 +7,7 @@ import type { Database } from '../db/client'
 import { createJob } from '../jobs/createJob'
 import type { Author } from '../jobs/refusals'
 import { sorrelPost } from './chargePoints'
-import { DemoJob } from './demoJob'
+import { type Answers, DemoJob } from './demoJob'
 import { demoId } from './instruments'
 
 type People = { author: Author; people: string[] }
@@ -22,6 +22,22 @@ function soundCircuit(from: number): string {
   let n = from
   while (circuitFault(demoId(n)) !== 'none') n++
   return demoId(n)
+}
+
+/** What is not there is left out with a word. */
+export const LOOKED: Answers = Object.fromEntries(
+  ['look-arc', 'look-special-places'].map((id) => [id, { choice: 'check-left-out', note: 'none here' }]),
+)
+/** Water comes in by a copper pipe, nothing else does. */
+export const BONDED: Answers = {
+  'earthing-whole': { choice: 'seen-throughout' },
+  'bond-water': { choice: 'bonded' },
+  'water-length': '9',
+  'bond-gas': { choice: 'no-need' },
+  'bond-steel': { choice: 'no-need' },
+  'bond-other': { choice: 'no-need' },
+  'bond-supplementary': { choice: 'not-wanted' },
+  'lead-set': { choice: 'probes' },
 }
 
 export const chosen = (choices: Record<string, string>): Record<string, { choice: string }> =>
@@ -48,6 +64,9 @@ export async function mews(db: Database, kit: readonly Instrument[], now: number
     nominal_V: 230,
     declaredZe_ohm: 0.35,
     faultLevel_kA: 16,
+    earthing_mm2: 16,
+    bonding_mm2: 10,
+    bondedTo: 'water',
   })
   job.part(board, { kind: 'board', tag: 'DB1', name: 'Car port', boardId: null, phases: 1 })
   const circuits = ['1', '2'].map((tag, k) =>
@@ -79,11 +98,16 @@ export async function mews(db: Database, kit: readonly Instrument[], now: number
     load: { group: 'Mews', limit_A: 63 },
     ventilated: false,
   })
-  job.part(pointId(0x100000, ['duty-over-cable', 'detector-blind']), point('CP1', 'Bay 1', circuits[0]!))
-  job.part(pointId(0x200000, []), point('CP2', 'Bay 2', circuits[1]!))
+  const points = [
+    job.part(pointId(0x100000, ['duty-over-cable', 'detector-blind']), point('CP1', 'Bay 1', circuits[0]!)),
+    job.part(pointId(0x200000, []), point('CP2', 'Bay 2', circuits[1]!)),
+  ]
 
+  job.take('ac-inspection', site, LOOKED)
+  for (const id of points) job.take('point-inspection', id)
   job.take('lead-null', site, chosen({ 'lead-set': 'probes' }))
   job.take('prove-dead', supply)
+  job.take('bonding', supply, BONDED)
   const insulation = chosen({
     pairing: 'pair-by-pair',
     devices: 'all-on',
@@ -97,8 +121,11 @@ export async function mews(db: Database, kit: readonly Instrument[], now: number
     job.take('ac-insulation', id, insulation)
     job.take('ac-polarity', id, chosen({ polarity: 'correct' }))
   }
+  job.take('insulation-connected', board, chosen({ 'connected-at': 'v250' }))
+  job.take('supply-polarity', supply)
   job.take('ze', supply, chosen({ 'earthing-conductor': 'earth-off' }))
   job.take('earth-back', supply)
+  job.take('board-polarity', board)
   job.take('fault-current', board)
   for (const id of circuits) job.take('zs', id, chosen({ 'loop-method': 'non-trip' }))
   job.take('ac-functional', board)

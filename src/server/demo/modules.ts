@@ -50,6 +50,7 @@ export const inverter = {
   kind: 'inverter',
   tag: 'INV',
   maxInput_V: 1000,
+  reconnect_s: 60,
   trackerMin_V: 200,
   trackerMax_V: 850,
   maxShortCircuit_A: 40,

@@ -19,6 +19,8 @@ import { DemoJob, partIds, rowIds } from './demoJob'
 import { demoId, demoInstruments } from './instruments'
 import type { Letterhead } from '@/core/record/company'
 import { drizzle } from './drizzle'
+import { fennel } from './fennel'
+import { hazelbank } from './hazelbank'
 import { joinery } from './joinery'
 import { cottage, ttHouse, workshop } from './installations'
 import { mews } from './mews'
@@ -65,6 +67,8 @@ export async function seedDemo(db: Database, now: number): Promise<void> {
   await cottage(db, kit, now - 20 * MINUTE_ms, who)
   await mews(db, kit, now - 40 * MINUTE_ms, who)
   await joinery(db, kit, now - 190 * MINUTE_ms, who)
+  await hazelbank(db, kit, now, { tester: byTam, checker: { ...isolde, right: 'supervisor' } })
+  await fennel(db, kit, now, { tester: byTam, checker: { ...isolde, right: 'supervisor' } })
   await drizzle(db, kit, now - 35 * MINUTE_ms, who)
   await createJob(
     db,
@@ -181,7 +185,7 @@ async function millRoof(db: Database, kit: readonly Instrument[], now: number): 
 /** Two strings, all read, signed and sealed. */
 async function sealedChapel(db: Database, kit: readonly Instrument[], now: number): Promise<void> {
   const [jobId, visitId, arrayId] = [demoId(0x330), demoId(0x331), demoId(0x332)]
-  const start = now - 8 * 24 * 60 * MINUTE_ms
+  const start = new Date(now - 8 * 24 * 60 * MINUTE_ms).setUTCHours(9, 40, 0, 0)
   await createJob(
     db,
     { id: jobId, visitId, number: '0601', name: 'Fernsea Chapel', place: 'Strand 1, Fernsea', people: [tam.id] },
@@ -198,13 +202,29 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
     installedOn: dayAfter(start, -1),
     nextOn: dayAfter(start, 5 * 365),
     callWhom: 'Halewick Array Works, 01632 960 118',
+    lightning: 'none',
   })
   const [rowId] = rowIds(1, 0x8800) as [string]
-  job.part(arrayId, { kind: 'array', tag: 'Nave roof', tilt_deg: 40, azimuth_deg: 160, mounting: 'open-rack' })
+  job.part(arrayId, {
+    kind: 'array',
+    tag: 'Nave roof',
+    tilt_deg: 40,
+    azimuth_deg: 160,
+    mounting: 'open-rack',
+    stringCable: '6 mm², class II for solar',
+    mainCable: 'none',
+  })
   const strings = partIds(['none', 'none'], 0x8000, 9).map((id, k) => ({ id, data: stringOf(`${k + 1}`, arrayId, 9) }))
   for (const one of strings) job.part(one.id, one.data)
   job.part(rowId, { kind: 'row', tag: 'R1', arrayId, conductor: { length_m: 22, area_mm2: 6, joints: 3 } })
-  const plate = { make: 'Tallowmere', model: 'TM-8', serial: 'TM8-0042117', rated_W: 8000 }
+  const plate = {
+    make: 'Tallowmere',
+    model: 'TM-8',
+    serial: 'TM8-0042117',
+    rated_W: 8000,
+    isolator: '32 A, in the vestry board',
+    reconnect_s: 60,
+  }
   job.part(demoId(0x333), { ...inverter, ...plate })
   for (const step of ['inspection', 'safe-isolation']) job.take(step, siteId)
   job.take('lead-null', siteId, { 'lead-set': { choice: 'reel-30' } })
@@ -216,6 +236,7 @@ async function sealedChapel(db: Database, kit: readonly Instrument[], now: numbe
   job.take('ac-proved', demoId(0x333))
   job.take('reconnect', demoId(0x333))
   for (const one of strings) job.take('operating', one.id)
+  job.take('grid-watch', demoId(0x333), { 'reconnect-wait': '74' })
   job.take('close-out', siteId)
   await job.save(byTam)
   for (const [who, role, right] of [

@@ -9,6 +9,8 @@ import type { Instrument } from '@/core/record/instrument'
 import { isNameOf } from '@/core/record/signature'
 import { refuseConditions } from '@/core/pv/conditions'
 import { stepById } from '@/core/steps'
+import { choiceIn } from '@/core/steps/reading'
+import { CHECK_BAD } from '@/core/steps/slot'
 import { isRead } from '@/core/steps/step'
 import type { Figures } from '@/core/verdict/verdict'
 import type { Role } from '../db/schema'
@@ -61,6 +63,11 @@ function refusedBody(asked: Asked): Refusal | null {
   switch (body.kind) {
     case 'signature':
       return refusedSignature(author, body)
+    case 'question':
+      if (author.right !== 'supervisor') return { code: 'ask-right' }
+      return one.step !== null && one.partId !== null ? null : { code: 'ask-of-nothing' }
+    case 'answer':
+      return ownTargetOf(asked, body.question, ['question']) ? null : { code: 'answer-of-nothing' }
     case 'amendment':
       return author.right === 'supervisor' ? null : { code: 'sign-right', figures: { role: 'amendment' } }
     case 'regime-move':
@@ -71,6 +78,8 @@ function refusedBody(asked: Asked): Refusal | null {
       return refusedVoid(asked, body.target)
     case 'choice':
       return ownTargetOf(asked, body.target, ['reading']) ? null : { code: 'no-target' }
+    case 'class':
+      return refusedClass(asked, body)
     case 'remedy':
       if (!ownTargetOf(asked, body.snag, ['reading', 'snag'])) return { code: 'remedy-of-nothing' }
       return body.repeat.every((step) => stepById(step))
@@ -117,6 +126,21 @@ function refusedLight(asked: Asked, body: Body<'conditions'>): Refusal | null {
   const code = refuseConditions(body.conditions, part?.kind === 'string' ? part.moduleType.data : null)
   if (code) return { code, figures }
   return reading ? null : { code: 'no-target' }
+}
+
+/** A class is of a reading, a snag or what follows from the plant; with a line, of a list in which it is not as it should be. */
+function refusedClass(asked: Asked, body: Body<'class'>): Refusal | null {
+  const { target, line } = body
+  const step = asked.one.step ? stepById(asked.one.step) : null
+  if (target === null) {
+    const isComputed = step !== null && !isRead(step) && asked.one.partId !== null && line === null
+    return isComputed ? null : { code: 'class-of-nothing' }
+  }
+  const found = ownTargetOf(asked, target, ['reading', 'snag'])
+  if (!found) return { code: 'class-of-nothing' }
+  if (line === null) return null
+  const isBad = found.body.kind === 'reading' && choiceIn(found.body, line) === CHECK_BAD
+  return isBad ? null : { code: 'class-of-nothing' }
 }
 
 /**

@@ -34,7 +34,7 @@ export type SealLines = {
 /** Schedules first, all on their side where one of them is too wide to stand; then everything but the annex. */
 function mainTables({ tables }: Certificate): Content[] {
   const schedules = tables.filter(({ schedule }) => schedule)
-  const rest = tables.filter(({ schedule, annex }) => !schedule && !annex).flatMap(tableOf)
+  const rest = tables.filter(({ schedule, annex, head }) => !schedule && !annex && !head).flatMap(tableOf)
   if (!schedules.some(({ wide }) => wide)) return [...schedules.flatMap(tableOf), ...rest]
   return [
     turned(
@@ -303,8 +303,8 @@ export async function certificatePdf(
       letterheadOf(certificate),
       {
         columns: [
-          { text: certificate.title, fontSize: 20, bold: true, color: INK },
-          { text: state, alignment: 'right', fontSize: 12, bold: true, color: INK },
+          { text: certificate.title, fontSize: 20, bold: true, color: INK, width: '*' },
+          { text: state, width: 'auto', alignment: 'right', fontSize: 12, bold: true, color: INK },
         ],
       },
       resultOf(certificate),
@@ -321,6 +321,7 @@ export async function certificatePdf(
         fontSize: 9,
       },
       ...signaturesOf(certificate),
+      ...certificate.tables.filter(({ head }) => head).flatMap(tableOf),
       { text: say('certificate.remarks'), style: 'section' },
       certificate.remarks.length > 0
         ? { ul: certificate.remarks, fontSize: 9 }

@@ -71,12 +71,16 @@ export const mark = (verdict: Verdict): Content => ({
   margin: [0, 1.5, 0, 0],
 })
 
+type Node = { table: { body: unknown[]; headerRows?: number } }
+/** Lines above and below the head of columns and under the last row; a title row over it has none of its own. */
+const isMain = (row: number, { table }: Node): boolean =>
+  row === (table.headerRows ?? 1) || row === (table.headerRows ?? 1) - 1 || row === table.body.length
+const isOverTitle = (row: number, { table }: Node): boolean => row === 0 && (table.headerRows ?? 1) > 1
+
 export const ruled = {
-  hLineWidth: (row: number, node: { table: { body: unknown[] } }) =>
-    row <= 1 || row === node.table.body.length ? 1 : 0.4,
+  hLineWidth: (row: number, node: Node) => (isOverTitle(row, node) ? 0 : isMain(row, node) ? 1 : 0.4),
   vLineWidth: () => 0,
-  hLineColor: (row: number, node: { table: { body: unknown[] } }) =>
-    row <= 1 || row === node.table.body.length ? INK : HAIR,
+  hLineColor: (row: number, node: Node) => (isMain(row, node) ? INK : HAIR),
   paddingTop: () => 2.5,
   paddingBottom: () => 2.5,
   paddingLeft: () => 0,
@@ -99,8 +103,9 @@ export function tableOf(table: Table): Content[] {
   }))
   const body: TableCell[][] = table.rows.map((row) =>
     row.map((cell, k): TableCell => {
-      // Where one column has room for sentences, short words of the others stay whole.
-      const noWrap = table.stretch !== undefined && k !== table.stretch && cell.text.length <= WHOLE
+      // A figure stays on one line with its sign and its limits; so do short words where one column has room for sentences.
+      const isFigure = cell.align === 'right' || (table.stretch !== undefined && k !== table.stretch)
+      const noWrap = isFigure && cell.text.length <= WHOLE
       if (!cell.verdict) return { text: cell.text, alignment: cell.align, noWrap }
       if (cell.text === '') return mark(cell.verdict) as TableCell
       return {
@@ -115,15 +120,23 @@ export function tableOf(table: Table): Content[] {
     if (marked.length === 0 || marked.every((text) => text === '')) return 'auto'
     return column.align === 'right' ? MARKED_FIGURE_WIDE : MARKED_WORD_WIDE
   })
-  const drawn: Content[] = [
+  const titled: Content[] = [
     { text: table.title, style: 'section' },
     ...(table.note ? [{ text: table.note, fontSize: 8, color: GREY, margin: [0, 0, 0, 2] } as Content] : []),
-    {
-      table: { headerRows: 1, keepWithHeaderRows: 3, dontBreakRows: true, widths, body: [head, ...body] },
-      layout: (table.schedule ? { ...ruled, paddingRight: () => 4 } : ruled) as never,
-      fontSize: table.wide || table.schedule ? 7.5 : 9,
-    },
   ]
-  // A short table stays on one page with its title; a long one breaks, and repeats its head.
-  return table.rows.length <= SHORT_TABLE ? [{ stack: drawn, unbreakable: true }] : drawn
+  const drawn = (heads: TableCell[][]): Content => ({
+    table: {
+      headerRows: heads.length,
+      keepWithHeaderRows: 3,
+      dontBreakRows: true,
+      widths,
+      body: [...heads, ...body],
+    },
+    layout: (table.schedule ? { ...ruled, paddingRight: () => 4 } : ruled) as never,
+    fontSize: table.wide || table.schedule ? 7.5 : table.fine ? 8 : 9,
+  })
+  // A short table stays on one page with its title; a long one breaks, and repeats its title and its head.
+  if (table.rows.length <= SHORT_TABLE) return [{ stack: [...titled, drawn([head])], unbreakable: true }]
+  const over: TableCell = { stack: titled, colSpan: table.columns.length }
+  return [drawn([[over, ...head.slice(1).map((): TableCell => ({}))], head])]
 }

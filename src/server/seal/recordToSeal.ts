@@ -1,6 +1,7 @@
 /** What a seal freezes: all facts, and the evaluation with `now` = time of sealing, figures to 12 significant digits. */
 import { evaluate, linesOf } from '@/core/evaluate'
 import { allCauses } from '@/core/evaluation/allCauses'
+import { fitnessOf, foundIn } from '@/core/evaluation/found'
 import type { Facts } from '@/core/record/facts'
 import { sources } from '@/core/regime/sources'
 
@@ -31,12 +32,14 @@ export function recordToSeal(facts: Facts, sealedAt: Date, sealedBy: string): Re
     leftOut: one.leftOut,
   }))
   const { progress, signatures, snags } = evaluation
+  const fitness = fitnessOf(evaluation)
+  const periodic = fitness ? { found: foundIn(evaluation), fitness } : {}
   return {
     coreVersion: coreVersion(),
     sealedAt: sealedAt.toISOString(),
     sealedBy,
     facts: own,
-    evaluation: rounded({ steps, progress, signatures, snags }),
+    evaluation: rounded({ steps, progress, signatures, snags, ...periodic }),
     sources,
   }
 }

@@ -47,10 +47,12 @@ export function Actions(props: Props) {
   const isOutside =
     !taking.taking && one.verdict === 'outside' && one.counting !== null && !one.flags.includes('plant-changed')
   const isRequestToConfirm = !taking.taking && one.flags.includes('plant-changed') && canWrite
-  const hasMain = canKeep || wanting || isRequestToConfirm || (isOutside && canWrite)
+  // Who inspects says how grave it is; who builds says how it was mended.
+  const wants = !isOutside || !canWrite ? null : !actions.found ? 'mend' : actions.found.isClassed ? null : 'class'
+  const hasMain = canKeep || wanting || isRequestToConfirm || wants !== null
   const hasHint = wanting && next && next.kind !== 'number' && next.measures === null
   const hasButton = hasMain && !hasHint
-  const others = othersOf(props)
+  const others = othersOf(props, isOutside && canWrite && wants !== 'mend')
   // Where nothing else is to be done, going on is the main action.
   const goesOn = !hasMain && others[0]?.id === 'next' ? others.shift() : null
   const room = (phone ? MOST.phone : MOST.desk) - (hasButton || goesOn ? 1 : 0)
@@ -87,7 +89,12 @@ export function Actions(props: Props) {
           {say('action.confirm-plant')}
         </Button>
       )}
-      {isOutside && canWrite && (
+      {wants === 'class' && (
+        <Button type="primary" onClick={actions.found?.look} data-testid="class-found">
+          {say('action.class')} <kbd>F</kbd>
+        </Button>
+      )}
+      {wants === 'mend' && (
         <Button type="primary" onClick={actions.mend} data-testid="mend">
           {say('action.mend')} <kbd>S</kbd>
         </Button>
@@ -127,7 +134,10 @@ export function Actions(props: Props) {
 }
 
 /** What may be done besides the main action, the likeliest first. */
-function othersOf({ one, taking, tool, ready, canWrite, shutHard, actions, keepNoted }: Props): Act[] {
+function othersOf(
+  { one, taking, tool, ready, canWrite, shutHard, actions, keepNoted }: Props,
+  mayBeMended: boolean,
+): Act[] {
   const { canKeep, draft, next } = taking
   const standIn = tool?.standIn === true && next?.measures != null
   const guided = canWrite && taking.taking && isRead(one.step) && one.step.guide && !shutHard
@@ -157,6 +167,7 @@ function othersOf({ one, taking, tool, ready, canWrite, shutHard, actions, keepN
     canWrite &&
       !started &&
       mayBeLeftOut(one.step) && { id: 'leave-out', words: 'action.leave-out', key: 'L', onClick: actions.leaveOut },
+    mayBeMended && { id: 'mend', words: 'action.mend', key: 'S', onClick: actions.mend },
   ]
   return acts.filter((act): act is Act => Boolean(act))
 }

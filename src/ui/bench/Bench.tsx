@@ -3,9 +3,10 @@ import { Button } from 'antd'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { causes } from '@/core/evaluate'
 import { choicesOf, isBesides, type NumberSlot, type Slot, slotsShown } from '@/core/steps/slot'
-import { isRead, mayBeLeftOut, shownFor } from '@/core/steps/step'
+import { isRead, mayBeLeftOut, shownFor, wantsConditions } from '@/core/steps/step'
 import type { Verdict } from '@/core/verdict/verdict'
 import { measuredBy } from '@/core/steps/measuredBy'
+import { toldApart } from '@/words/circuit'
 import { verdictWord } from '@/words/reading'
 import { say, sayCode } from '@/words/say'
 import { shownText } from '../live/shownText'
@@ -21,11 +22,14 @@ import { Keypad } from './Keypad'
 import { useMinded } from './minded'
 import { DecimalAsk, InstrumentCell, PlaceSelect, TagShape } from './pieces'
 import { SlotBlocks } from './SlotBlocks'
-import { useDock } from './useDock'
+import { intoSight, useDock } from './useDock'
 import { usePanel } from './usePanel'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 import { type Taking, useTaking } from './useTaking'
 import { VerdictBand } from './VerdictBand'
+
+/** What a figure begins with. */
+const FIGURE_KEYS = '0123456789.,<>-'
 
 /** Only the live tests of the AC side have it. */
 const Besides = lazy(() => import('./Besides').then((module) => ({ default: module.Besides })))
@@ -102,6 +106,7 @@ export function Bench(props: BenchProps) {
     b: actions.back,
     l: () => canWrite && mayBeLeftOut(step) && actions.leaveOut(),
     s: () => canWrite && actions.mend(),
+    f: () => actions.found?.look(),
     a: () => canWrite && actions.sequence(),
     j: () => canWrite && isRead(step) && step.guide && !shut?.hard && actions.guide(),
     '/': () => setPadOpen((open) => !open),
@@ -109,22 +114,29 @@ export function Bench(props: BenchProps) {
     y: () => canWrite && tickAll(),
     c: () => canWrite && actions.typeConditions(),
     p: () => void taking.press(),
-    ...Object.fromEntries([1, 2, 3, 4, 5].map((place) => [String(place), () => taking.digit(place)])),
+    ...Object.fromEntries([...FIGURE_KEYS].map((key) => [key, () => taking.digit(key)])),
   })
 
   const rule = taking.taking ? (live?.judgement.rule ?? expectedRule(props)) : (one.judgement?.rule ?? null)
-  const needsConditions = isRead(step) && step.needsConditions === true
+  const told = toldApart(one.part.data)
+  const needsConditions = wantsConditions(step, one.part)
 
+  const shownFlags = taking.taking ? (live?.flags ?? []) : one.flags
   const band = (
     <VerdictBand
       verdict={verdict}
       word={verdictWord(verdict, step)}
       sentence={sentenceOf(props, taking.taking, live, state.judged)}
-      flags={taking.taking ? (live?.flags ?? []) : one.flags}
+      flags={shownFlags}
     >
       {taking.taking && shut && !shut.hard && canWrite && !live && (
         <Button className="small" onClick={() => actions.override(shut.id)}>
           {say('action.go-on')}
+        </Button>
+      )}
+      {canWrite && actions.nullLeads && shownFlags.includes('leads-not-nulled') && (
+        <Button className="small" data-testid="null-leads" onClick={actions.nullLeads}>
+          {say('action.null-leads')}
         </Button>
       )}
     </VerdictBand>
@@ -140,6 +152,8 @@ export function Bench(props: BenchProps) {
   const title = useRef<HTMLHeadingElement>(null)
   useEffect(() => {
     if (document.activeElement?.closest('.stp')) title.current?.focus({ preventScroll: true })
+    // The test before it may have been scrolled away from its own title.
+    title.current?.closest('.ttl')?.scrollIntoView({ block: 'nearest' })
   }, [])
   const typedInto = pad ? `slot-${number.id}` : null
   useEffect(() => {
@@ -162,7 +176,7 @@ export function Bench(props: BenchProps) {
   )
 
   return (
-    <section className="bench" aria-labelledby="bench-title" data-step={one.key}>
+    <section className="bench" aria-labelledby="bench-title" data-step={one.key} data-kept={shown ? '' : undefined}>
       <div className="ttl">
         <div>
           <h1 id="bench-title" ref={title} tabIndex={-1}>
@@ -173,9 +187,12 @@ export function Bench(props: BenchProps) {
               <TagShape dead={step.tag === 'dead'} />
               {sayCode('tag', step.tag)}
             </span>
-            {props.stepNumber}. {sayCode('step', `${step.id}.about`)}
+            <span>
+              {props.stepNumber}. {told && <b>{told}.</b>} {sayCode('step', `${step.id}.about`)}
+            </span>
           </p>
         </div>
+        {props.askBack}
         {props.views}
       </div>
       {!isKeptCurve && (
@@ -196,6 +213,7 @@ export function Bench(props: BenchProps) {
           {say('bench.begun', { at: clockTime(taking.begun, facts.job.timeZone) })}
         </p>
       )}
+      {props.asked}
       {panel}
       {seen}
       {isRead(step) && (
@@ -256,7 +274,7 @@ export function Bench(props: BenchProps) {
         </p>
       )}
       {late && (
-        <div className="ask" role="status" data-testid="late">
+        <div className="ask" ref={intoSight} role="status" data-testid="late">
           <p>
             {say('feed.came-before', {
               tag: facts.instruments.find(({ id }) => id === late.sample.instrumentId)?.tag ?? '',
@@ -277,7 +295,7 @@ export function Bench(props: BenchProps) {
           />
         ))}
       {taking.confirming && state.check?.state === 'ask' && (
-        <div className="ask" role="alert" data-testid="ask">
+        <div className="ask" ref={intoSight} role="alert" data-testid="ask">
           <p>{sayCode('ask', state.check.code, state.check.figures)}</p>
           <Button onClick={() => void taking.keepNow(confirmedOf(taking))}>{say('ask.keep')}</Button>
           <Button onClick={taking.again}>{say('ask.correct')}</Button>
@@ -297,6 +315,7 @@ export function Bench(props: BenchProps) {
           <Besides slots={besides} taking={taking} shown={shown} canWrite={canWrite} />
         </Suspense>
       )}
+      {props.found}
       {props.side}
       <div className="dock" ref={dock}>
         {band}

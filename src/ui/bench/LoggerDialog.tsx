@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import type { Evaluation } from '@/core/evaluation/types'
 import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { isRead } from '@/core/steps/step'
+import { wantsConditions } from '@/core/steps/step'
 import { guessClock, joinLogger, type LoggerRecord, readLogger } from '@/core/record/loggerFile'
 import { loggerFile } from '@/standin/logger'
 import { skyOver } from '@/standin/sky'
@@ -34,7 +34,7 @@ type Chosen = { name: string; record: LoggerRecord }
 /** Readings that light and warmth belong to: of steps which are judged by them, and that still count. */
 function readingsOf(evaluation: Evaluation): Entry<'reading'>[] {
   return evaluation.steps
-    .filter((one) => isRead(one.step) && one.step.needsConditions)
+    .filter((one) => wantsConditions(one.step, one.part))
     .flatMap((one) => one.readings.filter((reading) => !reading.ended).map((reading) => reading.entry))
 }
 

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { describe, expect, it, vi } from 'vitest'
+import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { stepKey } from '@/core/evaluate'
 import { readValueOf } from '@/core/quantity/readValue'
 import type { Body } from '@/core/record/entry'
@@ -33,6 +33,9 @@ const PRESS: Parameters<typeof shows>[1] = [
   ['fault-current', 'L-PE', 319],
 ]
 const figure = (slot: string): string => (find(`#slot-${slot}`) as HTMLInputElement).value
+
+// It comes with the first press that shows more; here it is there before.
+beforeAll(() => import('./Besides'))
 
 describe('one press of a loop tester that shows several figures', () => {
   const site = new Installation()

@@ -12,7 +12,7 @@ import type { Instrument, Measurable } from '@/core/record/instrument'
 import { copyFor } from '@/core/record/kitCopies'
 import { acKinds, type PartKind } from '@/core/plant/part'
 import { CHECK_OPTIONS, CHECK_SOUND, isAnswered, type Slot, slotsShown } from '@/core/steps/slot'
-import { type AnyStep, isRead, slotsOf } from '@/core/steps/step'
+import { type AnyStep, isRead, slotsOf, wantsConditions } from '@/core/steps/step'
 import { say, sayCode, sayFinding } from '@/words/say'
 
 export type Draft = {
@@ -238,8 +238,8 @@ export function readDraft(
     kind: 'reading',
     v: READING_VERSION,
     slots,
-    conditions: step.needsConditions ? conditions : null,
-    ...(step.needsConditions && without?.air ? { air: without.air } : {}),
+    conditions: wantsConditions(step, part) ? conditions : null,
+    ...(wantsConditions(step, part) && without?.air ? { air: without.air } : {}),
     how: howOf(draft, slots),
     instrument: instrument ? copyFor(step, slots, instrument) : null,
     place: part.data.kind === 'string' ? draft.place : null,

@@ -1,8 +1,9 @@
 'use client'
 import { useState } from 'react'
-import type { Evaluation } from '@/core/evaluation/types'
+import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part } from '@/core/plant/part'
-import type { AnyStep, Caution, Hookup } from '@/core/steps/step'
+import type { PlantIndex } from '@/core/plant/plantIndex'
+import { type Caution, type Hookup, shownFor } from '@/core/steps/step'
 
 /**
  * What somebody ticked before a test. It is asked once for each hook-up and place of a visit: string 2 of the same roof is
@@ -53,8 +54,8 @@ export function useMinded(evaluation: Evaluation, part: Part) {
 /** As after a reload. */
 export const forgetMinded = (): void => kept.clear()
 
-/** What must be ticked before any of several tests, each once. */
-export function hardCautions(steps: readonly AnyStep[]): Caution[] {
-  const all = steps.flatMap((step) => [...step.cautions]).filter(({ hard }) => hard)
+/** What must be ticked before any of several tests of these parts, each once. */
+export function hardCautions(tests: readonly StepEvaluation[], plant: PlantIndex): Caution[] {
+  const all = tests.flatMap(({ step, part }) => shownFor(step, {}, { part, plant }).cautions).filter(({ hard }) => hard)
   return [...new Map(all.map((caution) => [caution.id, caution])).values()]
 }

@@ -13,6 +13,21 @@ const key = (name: string): Promise<boolean> =>
   )
 const frame = (): Promise<void> => act(async () => new Promise((resolve) => requestAnimationFrame(() => resolve())))
 
+describe('a figure key with nothing focused', () => {
+  const build = new FactsBuilder()
+  const site = build.part({ kind: 'site', tag: 'Site', lowestTemperature_C: null, highestCellTemperature_C: null })
+
+  it('answers the choice that is open, then begins the figure', async () => {
+    await draw(<TestBench facts={build.facts()} stepKey={stepKey('lead-null', site)} />)
+    await act(async () => find('[data-option]').click())
+    // The answer that was pressed keeps the focus: what is typed next is the figure all the same.
+    const event = new KeyboardEvent('keydown', { key: '0', bubbles: true, cancelable: true })
+    await act(async () => find('[data-option]').dispatchEvent(event))
+    expect(document.activeElement?.id).toBe('slot-nulled')
+    expect(event.defaultPrevented).toBe(false)
+  })
+})
+
 describe('Enter after a figure', () => {
   const build = new FactsBuilder()
   const array = build.part({ kind: 'array', tag: 'East', tilt_deg: 22, azimuth_deg: 95, mounting: 'open-rack' })

@@ -7,6 +7,7 @@ import { Mark } from '../mark/Mark'
 import { LateSelect } from '../shell/LateSelect'
 import { yearDay } from '../shell/time'
 import { type Draft, type DraftState, type Place, places } from './draft'
+import { intoSight } from './useDock'
 
 /** A bolt where it is live, a padlock where it is dead. */
 export function TagShape({ dead }: { dead: boolean }) {
@@ -126,7 +127,7 @@ export function DecimalAsk({
   if (parsed?.state !== 'ask') return null
   const [decimal, thousand] = parsed.choices.map((one) => String(one.value)) as [string, string]
   return (
-    <div className="ask" role="alert">
+    <div className="ask" ref={intoSight} role="alert">
       <p>{say('refused.thousand-or-decimal', { text: draft.texts[slot] ?? '', decimal, thousand })}</p>
       {[decimal, thousand].map((text) => (
         <Button key={text} onClick={() => onChoose(text)}>

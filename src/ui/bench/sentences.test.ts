@@ -1,8 +1,9 @@
+import '@/words/everyTest'
 import { describe, expect, it } from 'vitest'
 import { type DraftEvaluation, evaluate, evaluateDraft, stepKey } from '@/core/evaluate'
 import { moduleModel } from '@/core/pv/stringModel'
 import { readValueOf } from '@/core/quantity/readValue'
-import { exampleModule, exampleSite } from '@/core/steps/worked'
+import { exampleModule, exampleCircuit, exampleSite, exampleSupply } from '@/core/steps/worked'
 import { conditions, FactsBuilder, readingBody, START_ms } from '@/core/testing/factsBuilder'
 import { decimalsOf, expectedRule, sentenceOf, sistersOnRule } from './sentences'
 
@@ -48,8 +49,18 @@ describe('what the bench says before anything is read', () => {
   it('is what a list or a test without light wants', () => {
     const build = new FactsBuilder()
     const place = build.part(exampleSite)
-    expect(says(seen(build, 'close-out', place))).toContain('6 lines are open')
+    expect(says(seen(build, 'close-out', place))).toContain('9 lines are open')
     expect(says(seen(build, 'lead-null', place))).toContain('join its clips')
+  })
+
+  it('is that a test of new work is only offered in a periodic inspection, and what it waits for', () => {
+    const build = new FactsBuilder()
+    build.part({ ...exampleSite, work: 'periodic' })
+    build.part(exampleSupply)
+    const ring = build.part({ ...exampleCircuit, layout: 'ring' })
+    const said = says(seen(build, 'ring-ends', ring))
+    expect(said).toMatch(/^Asked of new work\. In a periodic inspection take it where something was altered/)
+    expect(said).toContain('Waits until the installation was proved dead')
   })
 
   it('is why it is to be done again after a mending', () => {

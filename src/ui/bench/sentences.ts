@@ -2,7 +2,8 @@
 import { causes, type DraftEvaluation, heldAgainst, type WithoutMeter } from '@/core/evaluate'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Conditions } from '@/core/record/entry'
-import { isRead } from '@/core/steps/step'
+import { isOffered } from '@/core/evaluation/hunts'
+import { isRead, wantsConditions } from '@/core/steps/step'
 import type { RuleData } from '@/core/verdict/judgement'
 import { figure, meaningOf, quantity, say, sayCode, sayFinding } from '@/words/say'
 
@@ -34,9 +35,11 @@ export function sentenceOf(
     const meaning = one.verdict === 'outside' ? meaningOf(causes(evaluation, one)[0]) : ''
     return `${sayFinding(one.finding)} ${meaning}`.trim()
   }
+  // What is merely offered says so first.
+  if (!live && isOffered(one)) return `${sayFinding(one.finding)} ${heldBackBy(begun)}`.trim()
   if (live || begun.verdict === 'held-back') return sayFinding((live ?? begun).finding)
   if (one.repeatAsked || one.finding.code.startsWith('lapsed.')) return sayFinding(one.finding)
-  if (!isRead(one.step) || !one.step.needsConditions) return sayFinding(begun.judgement.finding)
+  if (!wantsConditions(one.step, one.part)) return sayFinding(begun.judgement.finding)
   const rule = expectedRule(seen)
   if (rule?.expected) {
     return say('bench.expect', {
@@ -47,6 +50,9 @@ export function sentenceOf(
   if (!conditions) return say(seen.without ? 'bench.without-meter' : 'bench.needs-conditions')
   return sayCode('finding', 'not-yet.no-reading')
 }
+
+const heldBackBy = ({ verdict, finding }: DraftEvaluation): string =>
+  verdict === 'held-back' ? sayFinding(finding) : ''
 
 const MOST_SISTERS = 3
 

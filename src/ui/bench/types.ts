@@ -33,11 +33,15 @@ export type BenchActions = {
   typeConditions(): void
   /** Opens the screen on which people are led through it. */
   guide(): void
+  /** Opens the test that nulls leads; null where none is asked. */
+  nullLeads: (() => void) | null
   press(instrumentId: string, measures: Measurable, setting: PressSetting): Promise<string | null>
   noteThen(keep: (note: string) => void): void
   /** The automatic sequence of a tester that has one. */
   sequence(): void
   mend(): void
+  /** What a periodic inspection found here: whether all of it has its class, and the way to it. Null where nothing was. */
+  found: { isClassed: boolean; look(): void } | null
   /** Curves of a file, each kept on its string. */
   keepCurves(bodies: readonly { partId: string; body: Body<'reading'> }[]): Promise<boolean>
   /** A few words beside the step. */
@@ -66,4 +70,10 @@ export type BenchProps = {
   side: ReactNode
   /** The choice between this test and all alike parts, where they can be compared. */
   views?: ReactNode
+  /** What was asked back about this test, with the way to answer. */
+  asked?: ReactNode
+  /** How grave it is what a periodic inspection found here. */
+  found?: ReactNode
+  /** The button that asks back, beside the title. */
+  askBack?: ReactNode
 }

@@ -11,6 +11,7 @@ import { isRead, shownFor, slotsOf } from '@/core/steps/step'
 import { say, sayCode } from '@/words/say'
 import { airBeside } from '../live/conditions'
 import { cameBefore, freshIn, type Heard, isPairOf, timesOf } from '../live/liveFeed'
+import { TYPED } from '../shell/keys'
 import type { Minded } from './minded'
 import type { BenchProps, PressSetting } from './types'
 import {
@@ -255,11 +256,16 @@ export function useTaking(props: BenchProps, minded: Minded) {
     setSaidPress(said)
     setBusy(false)
   }
-  /** A figure key answers the choice that is open, or goes to the number that is. */
-  const digit = (place: number): void => {
-    if (!taking || !canWrite || !next) return
-    if (next.kind === 'number' || draft.choices[next.id]) return goTo(next)
-    if (next.kind === 'curve') return
+  /** A figure key answers the choice that is open, or begins the number that is. */
+  const digit = (key: string): unknown => {
+    if (!taking || !canWrite || !next || next.kind === 'curve') return
+    if (next.kind === 'number') {
+      goTo(next)
+      return TYPED
+    }
+    const place = Number(key)
+    if (!(place >= 1)) return
+    if (draft.choices[next.id]) return goTo(next)
     const option = optionsOf(next, facts)[place - 1]
     if (!option) return
     change(answered(draft, next.id, option.id))

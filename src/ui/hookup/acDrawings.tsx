@@ -1,7 +1,7 @@
 /** Hook-up drawings of earth and the AC side, by name. */
 import { say } from '@/words/say'
 import { Board, Circuit, Ground, Spike, Tester, Word, Words } from './acShapes'
-import type { Drawings } from './drawings'
+import type { Drawings } from './drawing'
 import { Balloon, Box, Earth, Meter, Named, OpenSwitch, Wire } from './shapes'
 
 export const acDrawings: Drawings = {
@@ -68,6 +68,35 @@ export const acDrawings: Drawings = {
       </Word>
       <Word x={8} y={150}>
         {lead(2)}
+      </Word>
+    </>
+  ),
+  'circuit-off': ({ lead }) => (
+    <>
+      <Board x={8} y={40} />
+      <OpenSwitch x={112} y={58} />
+      <path d="M150 58h14M168 46v24M172 50v16M176 54v8" stroke="var(--ink)" strokeWidth="2" />
+      <Wire d="M196 58H302" />
+      <path d="M118 82v-6a6 6 0 0 1 12 0v6M114 82h20v14h-20Z" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <Balloon x={172} y={32} n={1} />
+      <Balloon x={150} y={92} n={2} />
+      <Balloon x={292} y={84} n={3} />
+      <Words lead={lead} count={3} y={120} />
+    </>
+  ),
+  'r2-long-lead': ({ lead }) => (
+    <>
+      <Circuit />
+      <Tester shows="Ω" />
+      <Wire d="M254 128H268V82" lead="red" />
+      <Wire d="M150 148H112V78" lead="black" />
+      <Balloon x={96} y={104} n={1} />
+      <Balloon x={286} y={108} n={2} />
+      <Word x={8} y={132}>
+        {lead(2)}
+      </Word>
+      <Word x={4} y={166}>
+        {lead(1)}
       </Word>
     </>
   ),

@@ -1,9 +1,7 @@
-/** One drawing for each hook-up, by name. Balloons carry the numbers of the slots; leads are named in words. */
-import type { ReactNode } from 'react'
 import { say } from '@/words/say'
+import { type Drawing, type Drawings, list } from './drawing'
+import { siteDrawings } from './siteDrawings'
 import { Balloon, Box, Earth, Meter, Modules, Named, OpenSwitch, Plug, strong, Wire } from './shapes'
-
-type Drawing = (props: { modules: number; lead(balloon: number): string }) => ReactNode
 
 /** A string with its frame earthed and its plugs open, as most tests find it. */
 export function OpenString({ modules, joined }: { modules: number; joined?: boolean }) {
@@ -50,22 +48,6 @@ function Chain({ dcOpen, acOpen, tint }: { dcOpen: boolean; acOpen: boolean; tin
   )
 }
 
-const list =
-  (count: number): Drawing =>
-  ({ lead }) => (
-    <>
-      {Array.from({ length: count }, (_, k) => (
-        <Named
-          key={lead(k + 1)}
-          x={22 + (k % 2) * 150}
-          y={128 + Math.floor(k / 2) * 28}
-          n={k + 1}
-          words={lead(k + 1)}
-        />
-      ))}
-    </>
-  )
-
 /** A tester across the open plugs of a string; what it shows tells the test. */
 const openStringAt =
   (shows: string): Drawing =>
@@ -86,14 +68,13 @@ const openStringAt =
     </>
   )
 
-export type Drawings = Record<string, Drawing>
-
 /** Drawings that come later are known from then on. */
 export function addDrawings(more: Drawings): void {
   Object.assign(drawings, more)
 }
 
 export const drawings: Drawings = {
+  ...siteDrawings,
   'string-polarity': openStringAt('+ / −'),
   'string-to-voltmeter': openStringAt('V d.c.'),
   'string-through-switch': ({ lead, modules }) => (
@@ -130,23 +111,6 @@ export const drawings: Drawings = {
       <text x="196" y="168">
         {lead(2)}
       </text>
-    </>
-  ),
-  'walk-round': (props) => (
-    <>
-      <path d="M20 74L92 30L164 74" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-      <path d="M42 56L84 30M52 64L94 36" stroke="var(--ink)" strokeWidth="5" />
-      <path d="M30 74V108H154V74" fill="none" stroke="var(--ink)" strokeWidth="2" />
-      <Box x={184} y={56} w={38} h={46} />
-      <Box x={244} y={56} w={38} h={46}>
-        <path d="M252 66h22M252 76h22M252 86h22" stroke="var(--ink)" strokeWidth="2.4" />
-      </Box>
-      <path d="M2 108H304" stroke="var(--ink)" strokeWidth="2.4" />
-      <Balloon x={112} y={40} n={1} />
-      <Balloon x={62} y={78} n={2} />
-      <Balloon x={203} y={44} n={3} />
-      <Balloon x={263} y={44} n={4} />
-      {list(4)(props)}
     </>
   ),
   'design-voltage': (props) => (
@@ -212,18 +176,6 @@ export const drawings: Drawings = {
       <Balloon x={82} y={90} n={1} />
       <Balloon x={246} y={98} n={2} />
       {list(2)(props)}
-    </>
-  ),
-  'leads-joined': ({ lead }) => (
-    <>
-      <Meter x={107} y={92} shows="Ω" name={say('hookup.meter')} />
-      <Wire d="M107 118H60V60H130" lead="red" />
-      <Wire d="M199 118H246V60H176" lead="black" />
-      <path d="M126 50l28 10-28 10zM180 50l-28 10 28 10z" fill="var(--ink)" />
-      <Balloon x={153} y={36} n={1} />
-      <text x="170" y="41">
-        {lead(1)}
-      </text>
     </>
   ),
   isolation: (props) => (
@@ -379,6 +331,15 @@ export const drawings: Drawings = {
       {list(3)(props)}
     </>
   ),
+  'grid-watch': (props) => (
+    <>
+      <Chain dcOpen={false} acOpen={false} />
+      <path d="M262 40a16 16 0 1 1 0 .1M262 30v10l7 5" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <Balloon x={200} y={112} n={1} />
+      <Balloon x={286} y={50} n={2} />
+      {list(2)(props)}
+    </>
+  ),
   'operating-clamp': ({ lead, modules }) => (
     <>
       <OpenString modules={modules} joined />
@@ -390,49 +351,6 @@ export const drawings: Drawings = {
       <Named x={96} y={116} n={1} words={lead(1)} />
       <Named x={166} y={116} n={2} words={lead(2)} />
       <path d="M216 130V152M240 130V152" stroke="var(--lead-red)" strokeWidth="3" />
-    </>
-  ),
-  'close-out': (props) => (
-    <>
-      <path d="M20 74L92 30L164 74" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-      <path d="M42 56L84 30M52 64L94 36" stroke="var(--ink)" strokeWidth="5" />
-      <path d="M30 74V108H154V74" fill="none" stroke="var(--ink)" strokeWidth="2" />
-      <path d="M118 44v28m-6-7l6 9 6-9" fill="none" stroke="var(--accent)" strokeWidth="3" />
-      <Box x={184} y={56} w={38} h={46}>
-        <path d="M192 80l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
-      </Box>
-      <Box x={244} y={56} w={38} h={46}>
-        <path d="M252 80l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
-      </Box>
-      <path d="M2 108H304" stroke="var(--ink)" strokeWidth="2.4" />
-      <Balloon x={138} y={42} n={1} />
-      <Balloon x={203} y={44} n={2} />
-      <Balloon x={263} y={44} n={3} />
-      <Balloon x={62} y={88} n={4} />
-      {list(4)(props)}
-    </>
-  ),
-  'close-out-ac': ({ lead }) => (
-    <>
-      <Box x={8} y={34} w={86} h={66}>
-        <path d="M18 50h66M18 66h66" stroke="var(--ink)" strokeWidth="2" />
-        <path d="M30 84l8 8 14-18" fill="none" stroke="var(--within)" strokeWidth="4" />
-      </Box>
-      <path d="M112 86V40h54v46Z" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-      <path d="M122 52h34M122 62h34M122 72h20" stroke="var(--ink)" strokeWidth="2" />
-      <path
-        d="M226 58a16 16 0 1 1 32 0a16 16 0 1 1-32 0M214 102a28 24 0 0 1 56 0"
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="2.4"
-      />
-      <path d="M176 64h34m-10-8l12 8-12 8" fill="none" stroke="var(--accent)" strokeWidth="3" />
-      <Balloon x={94} y={100} n={2} />
-      <Balloon x={80} y={42} n={3} />
-      <Balloon x={270} y={54} n={4} />
-      <Named x={22} y={128} n={2} words={lead(2)} />
-      <Named x={172} y={128} n={3} words={lead(3)} />
-      <Named x={22} y={156} n={4} words={lead(4)} />
     </>
   ),
 }

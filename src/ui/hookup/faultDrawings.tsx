@@ -1,6 +1,7 @@
 /** Drawings of the hunt for an earth fault: a floating string and its voltages to earth, and a string parted in two. */
 import { say } from '@/words/say'
-import { type Drawings, OpenString } from './drawings'
+import type { Drawings } from './drawing'
+import { OpenString } from './drawings'
 import { Balloon, Earth, Meter, Modules, Plug, Wire } from './shapes'
 
 const METER = { x: 104, y: 92, w: 98 }

@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { steps } from '@/core/steps'
 import { isRead, slotsOf } from '@/core/steps/step'
 import { acDrawings } from './acDrawings'
+import { acLookDrawings } from './acLookDrawings'
 import { addDrawings, drawings } from './drawings'
 import { plugDrawings } from './plugDrawings'
 import { faultDrawings } from './faultDrawings'
 import { rcdDrawings } from './rcdDrawings'
 
 addDrawings(acDrawings)
+addDrawings(acLookDrawings)
 addDrawings(rcdDrawings)
 addDrawings(plugDrawings)
 addDrawings(faultDrawings)

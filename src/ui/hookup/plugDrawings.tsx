@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react'
 import { say } from '@/words/say'
 import { type Lead, Words } from './acShapes'
-import type { Drawings } from './drawings'
+import type { Drawings } from './drawing'
 import { Balloon, Box, Meter, strong, Wire } from './shapes'
 
 const LOW = 112
@@ -222,6 +222,15 @@ export const plugDrawings: Drawings = {
       <Wire d="M86 78H120M160 78H214" lead="earth" />
       <path d="M120 60l34-12M120 78l34-12" stroke="var(--ink)" strokeWidth="3" />
     </>,
+  ),
+  'point-inspection': atPost(
+    [
+      [104, 44],
+      [150, 100],
+      [-2, 44],
+      [40, 110],
+    ],
+    <path d="M186 104v-40l22-18h52l18 26v32M196 104h76" fill="none" stroke="var(--ink)" strokeWidth="2.4" />,
   ),
   'point-settings': atPost(
     [

@@ -1,6 +1,7 @@
 /** Hook-up drawings of residual current devices, by name. */
+import type { ReactNode } from 'react'
 import { Tester, Word, Words } from './acShapes'
-import type { Drawings } from './drawings'
+import type { Drawings } from './drawing'
 import { Balloon, Box, strong, Wire } from './shapes'
 
 /** A residual current device: its toroid and its button. */
@@ -15,6 +16,27 @@ const Device = ({ x, y, name }: { x: number; y: number; name?: string }) => (
     )}
   </Box>
 )
+
+/** A device ahead of what it feeds. */
+const deviceAhead =
+  (name: string, fed: ReactNode): Drawings[string] =>
+  ({ lead }) => (
+    <>
+      <Wire d="M8 52H40M104 52H222" />
+      <Wire d="M8 64H40M104 64H222" />
+      <Device x={40} y={30} name={name} />
+      <Box x={222} y={36} w={52} h={46} />
+      {fed}
+      <Balloon x={72} y={104} n={1} />
+      <Balloon x={248} y={104} n={2} />
+      <Word x={8} y={136}>
+        {lead(1)}
+      </Word>
+      <Word x={180} y={136}>
+        {lead(2)}
+      </Word>
+    </>
+  )
 
 export const rcdDrawings: Drawings = {
   'rcd-at-socket': ({ lead }) => (
@@ -68,24 +90,19 @@ export const rcdDrawings: Drawings = {
       <Words lead={lead} count={2} y={136} />
     </>
   ),
-  'additional-protection': ({ lead }) => (
+  'additional-protection': deviceAhead(
+    '30',
     <>
-      <Wire d="M8 52H40M104 52H222" />
-      <Wire d="M8 64H40M104 64H222" />
-      <Device x={40} y={30} name="30" />
-      <Box x={222} y={36} w={52} h={46}>
-        <circle cx="240" cy="59" r="4" fill="var(--ink)" />
-        <circle cx="256" cy="59" r="4" fill="var(--ink)" />
-      </Box>
-      <Balloon x={72} y={104} n={1} />
-      <Balloon x={248} y={104} n={2} />
-      <Word x={8} y={136}>
-        {lead(1)}
-      </Word>
-      <Word x={180} y={136}>
-        {lead(2)}
-      </Word>
-    </>
+      <circle cx="240" cy="59" r="4" fill="var(--ink)" />
+      <circle cx="256" cy="59" r="4" fill="var(--ink)" />
+    </>,
+  ),
+  'rcd-kind': deviceAhead(
+    'A',
+    <>
+      <path d="M230 60c6-16 12-16 18 0s12 16 18 0" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <path d="M196 90h-68m8-6l-8 6 8 6" fill="none" stroke="var(--accent)" strokeWidth="3" />
+    </>,
   ),
   'rcd-cascade': ({ lead }) => (
     <>

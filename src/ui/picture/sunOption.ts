@@ -27,15 +27,27 @@ export function sunAbout(points: readonly SunPoint[]): string {
   const warmth = points.map((one) => one.cell_C)
   return say('sun.about', {
     count: points.length,
-    least: figure(Math.min(...light), 0),
-    most: quantity(Math.max(...light), 'Wm2', 0),
-    coolest: figure(Math.min(...warmth), 1),
-    warmest: quantity(Math.max(...warmth), 'degC', 1),
+    light: fromTo(light, 'Wm2', 0),
+    warmth: fromTo(warmth, 'degC', 1),
   })
+}
+
+/** From the least to the most of figures, and one figure where they are the same as shown. */
+function fromTo(figures: readonly number[], unit: 'Wm2' | 'degC', decimals: number): string {
+  const least = figure(Math.min(...figures), decimals)
+  const most = Math.max(...figures)
+  const to = quantity(most, unit, decimals)
+  return least === figure(most, decimals) ? to : say('sun.from-to', { least, to })
 }
 
 type Extent = { min: number; max: number }
 const ROOM_K = 5
+const MINUTE_ms = 60_000
+/** Readings of one moment stand in the middle of a few minutes. */
+const SHORTEST_ms = 6 * MINUTE_ms
+const ROOM_OF_SPAN = 0.03
+const roomBeside = ({ min, max }: Extent): number =>
+  Math.max((max - min) * ROOM_OF_SPAN, (SHORTEST_ms - (max - min)) / 2)
 
 /** So many moments tell a day; of a field of strings every so manieth is drawn, and the own ones all. */
 const MOST_DRAWN = 150
@@ -77,7 +89,9 @@ export function sunOption(points: readonly SunPoint[], timeZone: string, palette
     dataZoom: [{ type: 'inside', filterMode: 'none' }],
     xAxis: {
       type: 'time',
-      boundaryGap: ['3%', '3%'],
+      min: (extent: Extent) => extent.min - roomBeside(extent),
+      max: (extent: Extent) => extent.max + roomBeside(extent),
+      minInterval: MINUTE_ms,
       axisLine: { lineStyle: { color: palette.ink } },
       axisLabel: { ...text, hideOverlap: true, formatter: (at: number) => clockTime(at, timeZone) },
       splitLine: { show: false },

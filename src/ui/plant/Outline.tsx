@@ -7,6 +7,7 @@ import type { Part } from '@/core/plant/part'
 import { type Twig, treeOf } from '@/core/plant/tree'
 import type { PlantIndex } from '@/core/plant/plantIndex'
 import type { Verdict } from '@/core/verdict/verdict'
+import { deviceWords } from '@/words/circuit'
 import { say, type WordKey } from '@/words/say'
 import { ChevronDown } from '../shell/ChevronDown'
 import { Mark } from '../mark/Mark'
@@ -138,7 +139,7 @@ function shortOf({ data }: Part): string {
     case 'string':
       return `${data.modulesInSeries} × ${data.moduleType.name}`
     case 'circuit':
-      return data.device ? `${data.device}${data.rating_A ?? ''}` : ''
+      return deviceWords(data)
     case 'supply':
       return data.arrangement
     case 'rcd':

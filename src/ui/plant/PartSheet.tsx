@@ -133,7 +133,7 @@ export function PartSheet(props: Props) {
       <div ref={form} onKeyDown={onKey}>
         <AntForm layout="vertical" className="columns12" component="div" disabled={!canWrite}>
           {fieldsOfKind(part.data.kind)
-            .filter(({ on }) => !on)
+            .filter(({ on, when }) => !on && (!when || when.is.includes(texts[when.field] ?? '')))
             .map(fieldOf)}
         </AntForm>
         {particulars.length > 0 && (

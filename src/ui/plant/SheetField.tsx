@@ -47,7 +47,8 @@ const units = /^(.*), (m|mm|mm²|A|V|Ω|kA|mA|°C|°)$/
 export function spanOf({ rule, id }: RuledField): number {
   if (rule.takes === 'library') return 12
   if (rule.takes === 'tag') return 3
-  if (rule.takes === 'date') return 6
+  // “DC1, the only one” on one line.
+  if (rule.takes === 'date' || rule.takes === 'part') return 6
   if (rule.takes === 'text') return id === 'input' || id === 'load.group' ? 4 : 9
   if (id.startsWith('fuse.')) return 4
   return 4

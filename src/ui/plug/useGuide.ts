@@ -32,8 +32,9 @@ export function useGuide(key: string, ritual: Ritual): GuideState | null {
   const put = useCallback(
     async (next: Guide): Promise<void> => {
       latest.current = next
-      setGuide(next)
-      await remember(key, next)
+      // What is shown stands on the device already; where that refuses, going on is worth more than coming back.
+      await remember(key, next).catch(() => undefined)
+      if (latest.current === next) setGuide(next)
     },
     [key],
   )

@@ -180,6 +180,11 @@ export function Preview({ certificate, signed, photoAt }: Props) {
         ))}
       </dl>
       <Declarations declarations={certificate.declarations} />
+      {certificate.tables
+        .filter(({ head }) => head)
+        .map((table) => (
+          <CertificateTable key={table.id} table={table} />
+        ))}
       <h3>{say('certificate.remarks')}</h3>
       {certificate.remarks.length === 0 ? (
         <p className="small">{say('certificate.no-remarks')}</p>
@@ -191,7 +196,7 @@ export function Preview({ certificate, signed, photoAt }: Props) {
         </ul>
       )}
       {certificate.tables
-        .filter(({ annex }) => !annex)
+        .filter(({ annex, head }) => !annex && !head)
         .map((table) => (
           <CertificateTable key={table.id} table={table} />
         ))}

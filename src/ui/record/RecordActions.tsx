@@ -1,6 +1,6 @@
 'use client'
 import '@/words/record'
-import { Button, Progress, Radio } from 'antd'
+import { Button, Popconfirm, Progress, Radio } from 'antd'
 import { useState } from 'react'
 import type { Sheet } from '@/core/plant/kinds/descriptor'
 import { say, sayCode } from '@/words/say'
@@ -15,8 +15,12 @@ type Props = {
   issue: string | null
   isSupervisor: boolean
   isSigned: boolean
-  /** The plant has an array and an electrical side: each can be printed by itself. */
-  hasBoth: boolean
+  /** Tests that are outside or not finished: they are sealed as they stand, and nobody does that by mistake. */
+  open: number
+  /** The one that is shown and printed, null for both in one. */
+  sheet: Sheet | null
+  /** Where the plant has an array and an electrical side: each can be had by itself. */
+  onSheet: ((sheet: Sheet | null) => void) | null
 }
 
 /** What a piece of work goes through, in order: which of them is under way is drawn. */
@@ -27,7 +31,7 @@ const STAGES = {
 type Work = keyof typeof STAGES
 
 /** Print and seal: both are made by the office, which tells how far it is. */
-export function RecordActions({ store, issue, isSupervisor, isSigned, hasBoth }: Props) {
+export function RecordActions({ store, issue, isSupervisor, isSigned, open, sheet, onSheet }: Props) {
   const [under, setUnder] = useState<{ work: Work; stage: Stage } | null>(null)
   const [said, setSaid] = useState<string | null>(null)
   const begin = async (work: Work, path: string, body: object, then: () => void): Promise<void> => {
@@ -43,20 +47,20 @@ export function RecordActions({ store, issue, isSupervisor, isSigned, hasBoth }:
     }
     setUnder(null)
   }
-  const [sheet, setSheet] = useState<Sheet | null>(null)
+  const seal = (): void => void begin('seal', 'seal', {}, () => void store.sync())
   const asked = new URLSearchParams({ ...(issue ? { issue } : {}), ...(sheet ? { sheet } : {}) }).toString()
   const href = `/api/jobs/${store.jobId}/certificate${asked ? `?${asked}` : ''}`
   return (
     <div className="note" style={{ display: 'grid', gap: 10 }}>
       <Said message={said} />
       {under && <HowFar {...under} />}
-      {hasBoth && (
+      {onSheet && (
         <Radio.Group
           block
           optionType="button"
           aria-label={say('record.sheet')}
           value={sheet ?? 'both'}
-          onChange={({ target }) => setSheet(target.value === 'both' ? null : (target.value as Sheet))}
+          onChange={({ target }) => onSheet(target.value === 'both' ? null : (target.value as Sheet))}
           options={(['both', 'pv', 'electrical'] as const).map((value) => ({
             value,
             label: <span data-testid={`sheet-${value}`}>{say(`record.sheet.${value}`)}</span>,
@@ -75,14 +79,24 @@ export function RecordActions({ store, issue, isSupervisor, isSigned, hasBoth }:
         {say(issue ? 'record.download' : 'record.print-draft')}
       </Button>
       {isSupervisor && !issue && (
-        <Button
-          type="primary"
-          onClick={() => void begin('seal', 'seal', {}, () => void store.sync())}
-          disabled={under !== null || !isSigned}
-          data-testid="seal"
+        <Popconfirm
+          title={say('record.seal-open', { open })}
+          description={say('record.seal-open-why')}
+          okText={say('record.seal')}
+          cancelText={say('action.close')}
+          okButtonProps={{ className: 'seal-anyway' }}
+          disabled={open === 0}
+          onConfirm={seal}
         >
-          {say(under?.work === 'seal' ? 'record.sealing' : 'record.seal')}
-        </Button>
+          <Button
+            type="primary"
+            onClick={open === 0 ? seal : undefined}
+            disabled={under !== null || !isSigned}
+            data-testid="seal"
+          >
+            {say(under?.work === 'seal' ? 'record.sealing' : 'record.seal')}
+          </Button>
+        </Popconfirm>
       )}
     </div>
   )

@@ -1,13 +1,16 @@
 'use client'
 import '@/words/record'
 import { Button, Collapse } from 'antd'
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { foundIn } from '@/core/evaluation/found'
 import { lackingParticulars, sheetsOf } from '@/core/evaluation/particulars'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
+import type { Sheet } from '@/core/plant/kinds/descriptor'
+import { citesNational } from '@/core/regime/documents'
 import { type Figures, worst } from '@/core/verdict/verdict'
 import type { Facts } from '@/core/record/facts'
 import { certificateOf } from '@/report/certificate'
-import { partName, say, sayCode, type WordKey } from '@/words/say'
+import { partName, say, sayCode, stepShort, type WordKey } from '@/words/say'
 import { ask } from '../device/api'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { Mark } from '../mark/Mark'
@@ -16,6 +19,9 @@ import { fullDay } from '../shell/time'
 import { Preview } from './Preview'
 import { RecordActions } from './RecordActions'
 import { SignDialog } from './SignDialog'
+
+// Only in periodic work.
+const FoundHere = lazy(() => import('../run/FoundHere').then((module) => ({ default: module.FoundHere })))
 
 type Props = { store: JobStore; snapshot: Snapshot; facts: Facts; evaluation: Evaluation }
 
@@ -80,13 +86,15 @@ function SealState({ check }: { check: IssueCheck | undefined }) {
 
 export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
   const [signing, setSigning] = useState<'tested' | 'checked' | null>(null)
+  const [sheet, setSheet] = useState<Sheet | null>(null)
   const sealChecks = useSealChecks(store.jobId, facts.seals.length)
   const last = facts.seals.at(-1) ?? null
   const current = last !== null && evaluation.sinceSeal === 0
   const certificate = useMemo(
-    () => certificateOf(facts, Date.now(), current ? last.issue : null),
-    [facts, current, last],
+    () => certificateOf(facts, Date.now(), current ? last.issue : null, sheet),
+    [facts, current, last, sheet],
   )
+  const found = useMemo(() => foundIn(evaluation), [evaluation])
   const fresh = new Set(evaluation.signatures.filter((one) => one.fresh).map((one) => one.role))
   const open = evaluation.steps.filter((one) => !one.done)
   const waiting = snapshot.waiting > 0
@@ -165,6 +173,21 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
           {open.length > 0 && <p className="src">{say('record.open-why')}</p>}
           <Missing evaluation={evaluation} jobId={store.jobId} />
         </section>
+        {found.length > 0 && (
+          <Suspense>
+            <FoundHere
+              found={found}
+              store={store}
+              canWrite={snapshot.right !== 'viewer'}
+              marked={citesNational(facts.regime)}
+              whereOf={({ step, partId }) => {
+                const one = evaluation.byKey.get(`${step}:${partId}`)
+                if (!one) return null
+                return { text: stepShort(one), href: addressOf({ jobId: store.jobId, view: 'run', step, partId }) }
+              }}
+            />
+          </Suspense>
+        )}
         <section className="note">
           <h2>{say('certificate.signatures')}</h2>
           {(['tested', 'checked'] as const).map((role) => {
@@ -195,7 +218,9 @@ export function RecordScreen({ store, snapshot, facts, evaluation }: Props) {
           issue={current ? last.issue : null}
           isSupervisor={isSupervisor}
           isSigned={fresh.has('tested') && fresh.has('checked')}
-          hasBoth={sheetsOf(evaluation.plant).size > 1}
+          open={open.length}
+          sheet={sheet}
+          onSheet={sheetsOf(evaluation.plant).size > 1 ? setSheet : null}
         />
       </aside>
       {signing && (

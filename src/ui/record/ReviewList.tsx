@@ -10,8 +10,11 @@ import { Mark } from '../mark/Mark'
 export type Said = Readonly<Record<string, string>>
 
 const MARKS = {
+  danger: 'outside',
+  unclassed: 'not-yet',
   outside: 'outside',
   snag: 'outside',
+  question: 'close',
   open: 'not-yet',
   overridden: 'close',
   'out-of-calibration': 'close',

@@ -3,8 +3,8 @@ import { Collapse, Radio } from 'antd'
 import { memo, useEffect, useRef, useState } from 'react'
 import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import { type Walk, type WalkGroup, type Way, ways } from '@/core/evaluation/walk'
-import type { Part } from '@/core/plant/part'
 import { worst } from '@/core/verdict/verdict'
+import { calledOf } from '@/words/circuit'
 import { readingText, verdictWord } from '@/words/reading'
 import { partName, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
@@ -92,10 +92,6 @@ function GroupHead({ group, isBegun }: { group: WalkGroup; isBegun: boolean }) {
   )
 }
 
-/** What a part is to those who use it: what a circuit feeds, how a board is called. */
-const calledOf = ({ data }: Part): string =>
-  data.kind === 'circuit' ? data.feeds : data.kind === 'board' ? data.name : ''
-
 type RowProps = {
   one: StepEvaluation
   isNow: boolean
@@ -111,7 +107,7 @@ const Row = memo(function Row({ one, isNow, isBegun, byPart, onOpen }: RowProps)
     // Newer browsers give a promise back here, which is no clean-up.
     if (isNow) void row.current?.scrollIntoView({ block: 'nearest' })
   }, [isNow])
-  const beside = one.verdict === 'held-back' ? waitsWords(one) : byPart ? calledOf(one.part) : ''
+  const beside = one.verdict === 'held-back' ? waitsWords(one) : byPart ? calledOf(one.part.data) : ''
   return (
     <button
       type="button"

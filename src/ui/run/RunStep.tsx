@@ -1,18 +1,21 @@
 'use client'
 import { Radio } from 'antd'
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { type WithoutMeter, withoutMeter } from '@/core/evaluate'
+import { stepKey, type WithoutMeter, withoutMeter } from '@/core/evaluate'
+import { foundIn } from '@/core/evaluation/found'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { acKinds } from '@/core/plant/part'
 import type { Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
+import { citesNational } from '@/core/regime/documents'
 import { measuredBy } from '@/core/steps/measuredBy'
 import { isRead } from '@/core/steps/step'
-import { say } from '@/words/say'
+import { say, sayCode } from '@/words/say'
 import { Bench } from '../bench/Bench'
 import { kitFor } from '../bench/draft'
 import type { DraftShelf } from '../bench/heldDrafts'
 import type { BenchActions, Look } from '../bench/types'
+import { intoSight } from '../bench/useDock'
 import type { JobStore, Snapshot } from '../device/jobStore'
 import { sharedEntries } from '../device/sharedEntries'
 import { conditionsNow } from '../live/conditions'
@@ -46,7 +49,16 @@ function following(steps: readonly StepEvaluation[], one: StepEvaluation): StepE
   return round.find((other) => !other.done && other.verdict !== 'held-back') ?? steps[at + 1] ?? null
 }
 
-// Only where somebody compares.
+/** Where the first matter is answered that has no class yet, else the first. */
+function lookAtFound(): void {
+  const matter = document.querySelector('.matter[data-as=""]') ?? document.querySelector('.matter')
+  matter?.querySelector<HTMLElement>('input')?.focus({ preventScroll: true })
+  intoSight(matter)
+}
+
+// Only where somebody compares, asks back, or looks at what stood before.
+const FoundHere = lazy(() => import('./FoundHere').then((module) => ({ default: module.FoundHere })))
+const AskedBack = lazy(() => import('./AskedBack').then((module) => ({ default: module.AskedBack })))
 const Compare = lazy(() => import('../compare/Compare').then((module) => ({ default: module.Compare })))
 
 /** Parts of a sweep come one after another, as a tracer sends them. */
@@ -91,7 +103,11 @@ export function RunStep(props: Props) {
   const about = { partId: one.part.id, step: one.step.id }
   const at = walked.indexOf(one)
   const after = following(walked, one)
+  const nulling = evaluation.steps.find(({ step }) => isRead(step) && step.nulls)
 
+  const here = useMemo(() => foundIn(evaluation), [evaluation]).filter(
+    ({ step, partId }) => step === one.step.id && partId === one.part.id,
+  )
   const actions: BenchActions = {
     keep: async (body) => {
       // One reading of a group is kept on each part of it, and says so there by its set-up.
@@ -116,6 +132,8 @@ export function RunStep(props: Props) {
       )
       setDialog(open ? { kind: 'remedy', snag: open.entryId } : { kind: 'snag' })
     },
+    found: here.length > 0 ? { isClassed: here.every((matter) => matter.as !== null), look: lookAtFound } : null,
+    nullLeads: nulling ? () => open(nulling) : null,
     press: async (instrumentId, pressedFor, setting) => {
       const wanted = { measures: pressedFor, setting, instrumentId }
       // Whoever opens another step meanwhile does not find it there.
@@ -157,6 +175,32 @@ export function RunStep(props: Props) {
     setTyped(next)
   }
 
+  const questions = evaluation.questions.filter((asked) => stepKey(asked.step, asked.partId) === one.key)
+  // Whoever checks asks about what another read, one question after the other.
+  const mayAsk =
+    snapshot.right === 'supervisor' &&
+    one.counting !== null &&
+    one.counting.entry.personId !== store.me.id &&
+    questions.every(({ answer }) => answer !== null)
+  const asked = (questions.length > 0 || mayAsk) && (
+    <Suspense>
+      <AskedBack
+        questions={questions}
+        facts={facts}
+        store={store}
+        canWrite={canWrite}
+        about={about}
+        mayAsk={mayAsk ? sayCode('step', `${one.step.id}.short`) : null}
+      />
+    </Suspense>
+  )
+
+  const found = here.length > 0 && (
+    <Suspense>
+      <FoundHere found={here} store={store} canWrite={canWrite} marked={citesNational(facts.regime)} whereOf={null} />
+    </Suspense>
+  )
+
   const views = mayCompare && (
     <Radio.Group
       optionType="button"
@@ -193,6 +237,10 @@ export function RunStep(props: Props) {
     <>
       <Bench
         views={views}
+        // With nothing asked yet there is only the button: beside the title, where it takes no room from the reading.
+        askBack={questions.length === 0 && !narrow ? asked : null}
+        asked={questions.length > 0 || narrow ? asked : null}
+        found={found}
         facts={facts}
         evaluation={evaluation}
         one={one}

@@ -31,7 +31,7 @@ type Props = {
 /** The tester's automatic sequence: cautions of all its tests first, then one reading after another, then kept together. */
 export function SequenceDialog({ store, facts, evaluation, one, tool, conditions, onHeard, onClose }: Props) {
   const [steps] = useState(() => sequenceOf(evaluation, facts, one, tool))
-  const hard = hardCautions(steps.map((other) => other.step))
+  const hard = hardCautions(steps, evaluation.plant)
   const [ticked, setTicked] = useState<readonly string[]>([])
   const [taken, setTaken] = useState<readonly Taken[]>([])
   const [end, setEnd] = useState<SequenceEnd | null>(null)

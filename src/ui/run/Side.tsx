@@ -6,7 +6,7 @@ import { sunOf } from '@/core/evaluation/sunOfDay'
 import type { Evaluation, ReadingEvaluation, StepEvaluation } from '@/core/evaluation/types'
 import { kindOf } from '@/core/plant/kinds'
 import type { Facts } from '@/core/record/facts'
-import { isRead, NOTHING_READ } from '@/core/steps/step'
+import { isRead, neededFor, NOTHING_READ } from '@/core/steps/step'
 import type { Cause } from '@/core/verdict/cause'
 import { figure, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
@@ -149,9 +149,7 @@ function fitWords(cause: Cause): string {
 
 /** Tests that are asked for only because this one is low: each is one press away. */
 function Hunts({ evaluation, one, onOpen }: Pick<Props, 'evaluation' | 'one' | 'onOpen'>) {
-  const hunts = evaluation.steps.filter(
-    ({ step, part }) => part === one.part && isRead(step) && step.onNeedOf === one.step.id,
-  )
+  const hunts = evaluation.steps.filter(({ step, part }) => part === one.part && neededFor(step).includes(one.step.id))
   return hunts.map((hunt) => (
     <Button key={hunt.key} className="small" data-testid="hunt" onClick={() => onOpen(hunt)}>
       {sayCode('step', `${hunt.step.id}.title`, { tag: hunt.part.data.tag })}
@@ -174,7 +172,11 @@ function CausesPanel({ evaluation, one, look, onOpen }: Props) {
             <Explaining share={found.working} onStop={found.cancel} />
           </Suspense>
         ) : (
-          !hasSound && <p className="src">{say(look.body ? 'side.keep-first' : 'side.nothing-wrong')}</p>
+          !hasSound && (
+            <p className="src">
+              {say(look.judgement?.verdict === 'outside' ? 'side.keep-first' : 'side.nothing-wrong')}
+            </p>
+          )
         )
       ) : (
         <ol className="why" data-testid="causes">

@@ -2,6 +2,7 @@
 import { memo } from 'react'
 import type { PartOf } from '@/core/plant/plantIndex'
 import { worst } from '@/core/verdict/verdict'
+import { deviceWords } from '@/words/circuit'
 import { partName, say, sayCode } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import type { Row } from './model'
@@ -58,7 +59,7 @@ export const RowHead = memo(function RowHead({ row, rcd, isShared }: Props) {
         {data.feeds}
       </span>
       {data.phases === 3 && <ThreeLines />}
-      <em>{data.device ? `${data.device}${data.rating_A ?? ''}` : ''}</em>
+      <em>{deviceWords(data)}</em>
       <em className="rcd">{rcd ? (isShared ? rcd.data.tag : `${rcd.data.rated_mA} mA`) : ''}</em>
     </>
   )

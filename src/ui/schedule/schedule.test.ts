@@ -125,7 +125,7 @@ describe('a cell', () => {
   const [kept] = rowsOf(evaluation, first)
   const one = kept!.byStep.get(stepOf('r1r2'))!
   const polarity = stepOf('ac-polarity').slots[0]!
-  const resistance = stepOf('r1r2').slots[0]!
+  const resistance = stepOf('r1r2').slots.find(({ id }) => id === 'r1r2')!
   const nothing: Stood = { draft: undefined, state: null, judged: null }
   const stoodOf = (of: typeof one, texts: Record<string, string>, choices = {}): Stood => {
     const draft = { ...emptyDraft(null, { choices, notes: {} }), texts }

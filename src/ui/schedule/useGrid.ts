@@ -1,6 +1,7 @@
 'use client'
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react'
 import type { Slot } from '@/core/steps/slot'
+import { deviceWords } from '@/words/circuit'
 import { say } from '@/words/say'
 import { cellOfFigures, writeBlock } from './block'
 import { shownAt } from './cell'
@@ -118,7 +119,7 @@ export function useGrid({ rows, columns, under, schedule, mayWrite, partId }: As
     const lines = rows.map(({ part: { data } }, row) => [
       data.tag,
       'feeds' in data ? data.feeds : '',
-      'device' in data ? `${data.device ?? ''}${data.rating_A ?? ''}` : '',
+      data.kind === 'circuit' ? deviceWords(data) : '',
       ...columns.map((_, column) => {
         const own = cell({ row, column })
         if (own.is !== 'asked') return ''

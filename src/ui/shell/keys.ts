@@ -1,8 +1,10 @@
 'use client'
 import { useEffect, useRef } from 'react'
 
+/** Said by a key which only brought the focus to a field: what was pressed is typed there. */
+export const TYPED = 'typed'
 /** Keys by name: `Enter`, `/`, `r`. Single letters are off while a field has focus, except with Alt. */
-export type KeyMap = Partial<Record<string, () => void>>
+export type KeyMap = Partial<Record<string, () => unknown>>
 
 const OFF = 'upstand.letters-off'
 export const lettersOff = (): boolean => typeof localStorage !== 'undefined' && localStorage.getItem(OFF) === 'yes'
@@ -35,8 +37,7 @@ export function useKeys(keys: KeyMap): void {
         if (isField(target) && !event.altKey) return
         if (lettersOff() && /[a-z]/.test(name)) return
       }
-      event.preventDefault()
-      action()
+      if (action() !== TYPED) event.preventDefault()
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)

@@ -41,6 +41,7 @@ function Holds({ job, lacks }: { job: JobLine; lacks: readonly KitNeed[] }) {
         {sayCode('finding', holds.code, holds.figures)}
         {holds.simulated && ` (${say('slot.simulated')})`}
       </span>
+      {jobState(job) === 'to-sign' && <small className="quiet">{say('today.signed-waits')}</small>}
       {lacks.map((need) => (
         <span key={JSON.stringify(need)} className="quiet">
           {say(`today.${lackCode(need)}`, needFigures(need))}

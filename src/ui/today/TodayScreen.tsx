@@ -16,6 +16,7 @@ import { clockTime, dayName, dayOf } from '../shell/time'
 import { WhoCell } from '../shell/WhoCell'
 import { Calibrations } from './Calibrations'
 import { JobRow } from './JobRow'
+import { Matters } from './Matters'
 import { useJobs } from './useJobs'
 
 // What is asked for now and then comes then.
@@ -46,6 +47,9 @@ export function TodayScreen() {
   const all = list.state === 'here' ? list.jobs : []
   const jobs = useMemo(() => [...all].sort(byWhatIsNext(today, (at) => dayOf(at, zone) === today)), [all, today])
   const outside = jobs.filter((job) => jobState(job) === 'outside')
+  // What was sent back with a question waits for whoever tests.
+  const dangers = jobs.flatMap((job) => (job.summary.dangers ?? []).map((one) => ({ job, ...one })))
+  const askedBack = jobs.flatMap((job) => (job.summary.asked ?? []).map((one) => ({ job, ...one })))
   const toSign = jobs.filter((job) => jobState(job) === 'to-sign')
   // A search looks everywhere: whoever types a number wants that job, wherever it stands.
   const searching = typed.trim() !== ''
@@ -173,6 +177,8 @@ export function TodayScreen() {
           </Suspense>
         </section>
         <aside className="margin" aria-label={say('today.side')}>
+          <Matters id="dangers" title={say('today.dangers')} matters={dangers} grave={say('today.dangers-do')} />
+          <Matters id="asked-back" title={say('today.asked')} matters={askedBack} />
           <Calibrations me={me} now={now} />
           <section className="note">
             <h2>

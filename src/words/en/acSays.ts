@@ -6,9 +6,14 @@ export const acSays = {
   'step.ring-ends.title': 'Read the ends of ring {tag}',
   'step.ring-ends.short': 'Ring ends',
   'step.ring-ends.about': 'Each conductor from end to end: an open ring feeds every socket all the same.',
+  'step.circuit-off.title': 'Keep circuit {tag} off',
+  'step.circuit-off.short': 'Kept off',
+  'step.circuit-off.about':
+    'A circuit that is not sound stays off while the rest of its board is switched on. It holds for this visit.',
   'step.r1r2.title': 'Read R1+R2, circuit {tag}',
   'step.r1r2.short': 'R1+R2',
-  'step.r1r2.about': 'Line and protective conductor linked at the board, read at the far end.',
+  'step.r1r2.about':
+    'Line and protective conductor linked at the board, read at the far end; or R2 alone by a long lead.',
   'step.ac-insulation.title': 'Insulation, circuit {tag}',
   'step.ac-insulation.short': 'AC insulation',
   'step.ac-insulation.about': 'Devices on, loads out, each pair or all joined to earth.',
@@ -197,7 +202,7 @@ export const acSays = {
   'finding.overload.outside':
     'The device of circuit {tag} lets {read} A flow; its cable carries {cable_A:0} A. A smaller device, or a larger cable.',
   'finding.overload.above-table':
-    '{rating_A:0} A before {area_mm2} mm², which carries {table_A} A clipped to a surface: say on the plant what the cable of circuit {tag} carries as it lies.',
+    '{rating_A:0} A before {area_mm2} mm², which carries {table_A} A by method {method}: say on the plant what the cable of circuit {tag} carries as it lies.',
   'finding.voltage-drop.no-cable': 'Enter cross-section and length of circuit {tag}.',
   'finding.voltage-drop.no-supply': 'Enter the supply of circuit {tag}: its voltage is what the drop is a share of.',
   'finding.voltage-drop.no-table': 'No figure is known for a conductor of this cross-section in circuit {tag}.',
@@ -239,6 +244,8 @@ export const acSays = {
 
   'working.r1r2.conductors': '({line:2} + {protective:2}) mΩ/m × {length_m:1} m',
   'working.r1r2.conductors-ring': '({line:2} + {protective:2}) mΩ/m × {length_m:1} m ÷ 4',
+  'working.r1r2.alone': '{protective:2} mΩ/m × {length_m:1} m',
+  'working.r1r2.alone-ring': '{protective:2} mΩ/m × {length_m:1} m ÷ 4',
   'working.r1r2.from-ends': 'A quarter of the ring’s line and protective conductor, as read end to end',
   'working.ring-ends.line': 'Line: {each:2} mΩ/m × {length_m:1} m',
   'working.ring-ends.protective': 'Protective conductor: {line} Ω × {ratio:2}, by the areas',
@@ -276,7 +283,7 @@ export const acSays = {
   'working.electrode.further-rods': '{count} rods, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
   'working.electrode.further-disc': '{count} plates, {spacing_m:1} m apart, in soil of {soil:0} Ωm',
   'working.electrode.at-true-place': 'Read off the curve at 61.8 % of the way',
-  'working.electrode.even-soil': 'Even soil fitted to {count} places, {off_pct:1} % off at most',
+  'working.electrode.even-soil': 'Even soil fitted to {count|one:# place|other:# places}, {off_pct:1} % off at most',
   'working.electrode.best-of-rods': 'One alone {single} Ω ÷ {count}: the best they could in even soil',
   'working.ze.limit-declared': 'Declared by the network, {arrangement}',
   'working.ze.limit-typical': 'Typical of {arrangement}, nothing declared',
@@ -310,7 +317,7 @@ export const acSays = {
   'working.additional.none': 'No device ahead of it; at most {most_mA:0} mA is asked',
   'working.additional.rated': '{device} ahead of it: {rated_mA:0} mA, at most {most_mA:0} mA',
   'working.overload.rule': 'At most what the cable carries as it lies: {cable_A:0} A',
-  'working.overload.table': '{area_mm2} mm² clipped to a surface: {table_A} A; the device {rating_A:0} A',
+  'working.overload.table': '{area_mm2} mm² by method {method}: {table_A} A; the device {rating_A:0} A',
   'working.voltage-drop.radial-1': 'There and back, {length_m} m of {area_mm2} mm² warm, under {design_A} A',
   'working.voltage-drop.radial-3': 'One line, {length_m} m of {area_mm2} mm² warm, under {design_A} A',
   'working.voltage-drop.ring-1': 'Ring: a quarter of there and back, {length_m} m of {area_mm2} mm² warm, {design_A} A',
@@ -385,6 +392,7 @@ export const acSays = {
   'ask.slower-at-five':
     '{five} ms at five times the current is longer than {once} ms at once. Are they the right way round?',
 
+  'rating.overload': 'Largest device for this cable',
   'rating.ac.insulation': 'Least insulation of a circuit',
   'rating.earth.target': 'Target of the electrode',
   'rating.earth.ra': 'Highest RA for its RCD',

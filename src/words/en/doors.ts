@@ -1,7 +1,7 @@
 /** What only the doors of the office answer: what, where, why, and what to do. */
 export const doors = {
   'door.sign-in-slow':
-    'Too many wrong passwords from here. Try again in {minutes} minutes, or on a device where you signed in before.',
+    'Too many wrong passwords from here. Try again in {minutes|one:# minute|other:# minutes}, or on a device where you signed in before.',
   'door.email-known': 'Somebody signs in as {email} already. Give them a new password there, or take another address.',
   'door.code-unknown': 'This code is none, was used, or has run out. Ask your supervisor for another.',
   'door.person-disabled': '{name} was signed out for good. A supervisor can let them in again.',
@@ -41,7 +41,7 @@ export const doors = {
     'No job has this instrument, so nobody would see what it sends. Bring it to a job on the bench, then send again.',
   'door.feed-replay': 'This sample was sent before. It was not taken again.',
   'door.feed-time':
-    'The sample’s time is more than {minutes} minutes away from this clock. Set the instrument’s clock.',
+    'The sample’s time is more than {minutes|one:# minute|other:# minutes} away from this clock. Set the instrument’s clock.',
   'door.feed-rate': 'More samples than one instrument may send in a minute. Send fewer.',
   'door.regime-not-newer': 'This job is under version {version} already: choose a newer one.',
   'door.regime-unknown': 'There is no such version of a regime. Choose one of the list.',

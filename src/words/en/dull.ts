@@ -70,7 +70,7 @@ export const dull = {
   'working.air.read': 'Air, as it was read (±{off_K:0} K)',
   'working.air.unread': 'Air that nobody read: taken as (±{off_K:0} K)',
   'working.light.worked-back': 'Light by the median current of {count}, known to ±{off_Wm2:0} W/m²',
-  'working.by-light.expected': '{modules} modules in that light, known to ±{off:1} V',
-  'working.by-plate.expected': '{modules} modules from 50 to 1100 W/m², known to ±{off:1} V',
+  'working.by-light.expected': '{modules|one:# module|other:# modules} in that light, known to ±{off:1} V',
+  'working.by-plate.expected': '{modules|one:# module|other:# modules} from 50 to 1100 W/m², known to ±{off:1} V',
   'working.by-light.open': 'Too roughly known to decide by it',
 } as const

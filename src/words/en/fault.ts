@@ -1,5 +1,6 @@
 /** Words of the hunt for an earth fault: what is asked where a string's insulation is low. */
 export const fault = {
+  'rating.pv.earth-fault': 'Volts to earth of a string without a fault, at most',
   'step.earth-fault.title': 'Find the earth fault, string {tag}',
   'step.earth-fault.short': 'Earth fault',
   'step.earth-fault.about':
@@ -43,7 +44,7 @@ export const fault = {
   'finding.earth-fault.not-yet': '{read} V decides nothing. Read it on a smaller range.',
   'finding.earth-fault.no-halves': 'Open the string at a plug, say after which module, and read both halves to earth.',
   'finding.earth-fault.no-such-place':
-    'String {tag} has {modules} modules: it can be opened after module 1 to {last}, a whole number.',
+    'String {tag} has {modules|one:# module|other:# modules}: it can be opened after module 1 to {last}, a whole number.',
   'finding.earth-fault.halves-within':
     'Both halves clear {least:1} MΩ. Look at the plug that was parted, and read again damp.',
   'finding.earth-fault.halves-close': '{read} MΩ in one half is near {least:1} MΩ: dry its plugs and read again.',
@@ -53,7 +54,6 @@ export const fault = {
     'The fault is in the half with −: modules {next} to {modules}, {read} MΩ.',
   'finding.earth-fault.halves-outside-both':
     'Both halves are low, {read} MΩ the lower: the plug that was just parted leaks to both sides, there is more than one fault, or damp everywhere. Dry that plug, then halve each by itself.',
-  'finding.on-need': 'Only asked for while the insulation of string {tag} is low.',
 
   'caution.frame-may-be-live':
     'With an earth fault frames and rails may be at the string’s voltage: gloves, and no bare hand on metal',
@@ -69,12 +69,12 @@ export const fault = {
 
   'working.earth-fault.sum': '{plus} V + {minus} V: clean to earth up to {share_pct:0} % of {whole} V',
   'working.earth-fault.ohms': 'What leaks, {read} MΩ, against the least insulation',
-  'working.earth-fault.place': 'From +: {plus} ÷ ({plus} + {minus}) × {modules} modules',
+  'working.earth-fault.place': 'From +: {plus} ÷ ({plus} + {minus}) × {modules|one:# module|other:# modules}',
   'working.earth-fault.resistance': 'Fault: {input_Mohm:0} MΩ × ({whole} ÷ {sum_V:1} − 1)',
   'working.earth-fault.half': '{read} MΩ of {what:slot} against the least',
   'working.earth-fault.too-low-voltage': 'Set to {set_V:0} V, asked are {wanted_V:0} V',
 
-  'picture.string-place': 'Where along string {tag} the fault was found, {count} readings',
+  'picture.string-place': 'Where along string {tag} the fault was found, {count|one:# reading|other:# readings}',
   'picture.string-place.suspect': 'The fault: {from} to {to} modules from +.',
   'picture.string-place.at': 'The fault: plug or cable at the {end} end.',
   'picture.string-place.after': 'The fault: at the plugs after module {after}, counted from +.',

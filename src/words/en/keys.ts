@@ -30,8 +30,8 @@ export const keys = {
   'keys.line': 'Along the line',
   'keys.line.key': '[ ]',
   'keys.t':
-    'Today; G: record; P: press the simulated tester; S: snag or mended; U: undo (plant); W: by test or by place; A: the tester’s sequence',
-  'keys.t.key': 'T G P S U W A',
+    'Today; G: record; P: press the simulated tester; S: snag or mended; F: how grave it is; U: undo (plant); W: by test or by place; A: the tester’s sequence',
+  'keys.t.key': 'T G P S F U W A',
   'keys.help': 'All keys',
   'keys.help.key': '?',
   'keys.esc': 'Close',

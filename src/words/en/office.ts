@@ -132,7 +132,8 @@ export const office = {
   'logger.choose': 'Record of the logger (CSV: time, irradiance, temperature)',
   'logger.simulated': 'Take the simulated logger’s record',
   'logger.simulated-name': 'simulated logger',
-  'logger.read': '{rows} lines, {from} to {to}; {skipped} lines that are none.',
+  'logger.read':
+    '{rows|one:# line|other:# lines}, {from} to {to}; {skipped|one:# line that is none|other:# lines that are none}.',
   'logger.ahead': 'The logger’s clock is ahead by, min',
   'logger.clock-right': 'Its clock agrees.',
   'logger.light-agrees': 'Its light agrees with the readings’ own when its clock is taken to be {minutes:0} min ahead.',

@@ -7,7 +7,7 @@ export const plantDrawn = {
   'drawing.range': '{first} to {last}',
   'drawing.alike': '{range}, {count} alike',
   'drawing.count-alike': '{count} alike',
-  'drawing.more': '{range}: {count} strings more',
+  'drawing.more': '{range}: {count|one:# string|other:# strings} more',
   'drawing.supply': '{arrangement}, {phases} × {volts:0} V',
   'drawing.supply-name': 'Supply',
   'drawing.supply-tag': 'Supply {tag}',
@@ -51,7 +51,7 @@ export const plantDrawn = {
   'outline.unplaced-circuit': 'Circuits on no board',
   'outline.unplaced-rcd': 'RCDs on no board',
   'outline.unplaced-charge-point': 'Charge points on no circuit',
-  'outline.strings': '{strings|one:# string|other:# strings}, {modules} modules',
+  'outline.strings': '{strings|one:# string|other:# strings}, {modules|one:# module|other:# modules}',
   'outline.circuits': '{count|one:# circuit|other:# circuits}',
   'outline.missing': '{count|one:# part lacks a figure|other:# parts lack figures}',
 

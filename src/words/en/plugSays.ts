@@ -1,5 +1,9 @@
 /** What the tests of a charge point say: gates, findings, sums, cautions, leads and causes. */
 export const plugSays = {
+  'rating.point.level': 'Pilot of this state, at most',
+  'rating.point.current': 'Current that the pilot may allow',
+  'rating.point.shared': 'Current that the points may allow together',
+  'rating.point.detector': 'Detector of direct current, at most',
   'gate.kit-lacks': 'Kit for charge points',
   'finding.held-back.kit-lacks-up-to': 'Nothing in the kit has what {tag} needs: {what:need} with {upTo_mA:0} mA.',
   'finding.held-back.kit-lacks': 'Nothing in the kit has what {tag} needs: {what:need}.',

@@ -62,6 +62,11 @@ export const refusals = {
   'refused.shape': 'The entry is not as it must be: {where}: {why}.',
   'refused.void-own': 'Only the author, before signing, or a supervisor can void this entry.',
   'refused.void-target': 'A void cannot be voided. Add a remark instead.',
+  'refused.ask-right': 'Only whoever checks this job sends a test back with a question.',
+  'refused.ask-of-nothing': 'A question is about one test of one part: open that test, and ask there.',
+  'refused.class-of-nothing':
+    'This says how grave something is that nobody found here: read it or write the snag down first.',
+  'refused.answer-of-nothing': 'The question that this answers is not about this test, or it is not there.',
   'refused.sign-right': 'Your role in this job does not sign “{role}”.',
   'refused.sign-stale':
     'Something was added since you read the record. Look at it again and sign what stands there now.',

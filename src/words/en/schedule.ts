@@ -47,7 +47,7 @@ export const schedule = {
     'Row {row}, {column}: {count} figures are wanted, with a stroke between them; “{text}” is not that. Nothing of the block was taken.',
   'schedule.schedule-empty': 'There is nothing in this block.',
   'schedule.schedule-columns': 'This block has {columns} columns, and {room} are here. Nothing was taken.',
-  'schedule.schedule-rows': 'This block has {rows} rows, and {room} are here. Nothing was taken.',
+  'schedule.schedule-rows': 'This block has {rows|one:# row|other:# rows}, and {room} are here. Nothing was taken.',
   'pen.ring-r1': 'L ends',
   'pen.ring-rn': 'N ends',
   'pen.ring-r2': 'PE ends',

@@ -47,6 +47,7 @@ export const trade = {
   'finding.not-yet.no-reading': 'No reading yet.',
   'finding.not-yet.nothing-to-compare': 'Nothing is entered that it could be compared with.',
   'finding.incomplete': 'Still wanted: {slot:slot}.',
+  'finding.leads-not-nulled': 'These leads were not the last to be nulled on this tester in this visit: close at best.',
   'finding.regime-lacks': 'This job’s regime has no figure for “{limit:limit}”: a reading, and no verdict.',
   'finding.close.whisker': 'Its own uncertainty of ±{whisker:3} {unit:unit} reaches the limit.',
   'finding.close.on-limit': 'It lies exactly on the limit.',
@@ -63,7 +64,10 @@ export const trade = {
     'The plugs of string {tag} were opened again for {step:step}. Lock and tug them again.',
   'finding.lapsed.surge-in.entry':
     'Surge protection {tag} was taken out again for {step:step}. Press it home, and say so.',
-  'finding.not-needed': 'Not asked for now: it goes with a low insulation of string {tag}.',
+  'finding.of-new-work':
+    'Asked of new work. In a periodic inspection take it where something was altered, or where another reading gives cause.',
+  'finding.on-need': 'Asked for only where another test of {tag} gives cause, as it does now.',
+  'finding.not-needed': 'Not asked for now: no other test of {tag} gives cause.',
   'finding.left-out': 'Not to be tested: {reason}',
   'finding.plant-changed':
     'The plant was changed after this reading: {what:field}. Take it again, or confirm that it still belongs to {tag}.',
@@ -159,7 +163,7 @@ export const trade = {
   'flag.estimated-temperature': 'cell temperature estimated from the air: ±10 % band',
 
   'cause.modules-missing': '{count} of {modules} modules left out',
-  'cause.modules-extra': '{count} modules more than entered',
+  'cause.modules-extra': '{count|one:# module|other:# modules} more than entered',
   'cause.module-reversed': 'One module the wrong way round',
   'cause.module-missing-at-all': 'A module left out',
   'cause.groups-bypassed': '{count} of {groups} bypass diodes shorted',
@@ -177,7 +181,7 @@ export const trade = {
   'cause.another-module-type': 'Another module type than entered',
 
   'meaning.modules-missing': 'String {tag} reads as if {count} of {modules} modules were left out.',
-  'meaning.modules-extra': 'String {tag} reads as if it had {count} modules more than entered.',
+  'meaning.modules-extra': 'String {tag} reads as if it had {count|one:# module|other:# modules} more than entered.',
   'meaning.groups-bypassed': 'String {tag} reads as if {count} bypass diodes were shorted.',
   'meaning.plugged-into-the-wrong-string':
     'String {tag} and string {other} read as if a module had been plugged into the wrong one.',

@@ -11,6 +11,19 @@ export const why = {
   'why.local': 'Local rules and whoever is licensed to sign come first. Regime: {name}, version {version}.',
   'why.inspection':
     'Most of what is wrong with an installation can be seen before anything is connected: a strained plug, a bare cable on an edge, a missing label.',
+  'why.ac-inspection':
+    'Most faults of an installation can be seen, and many that kill cannot be measured: an open hole through a fire wall, a cover that is missing, a joint behind plaster.',
+  'why.bonding':
+    'Pipes and steel bring earth’s potential in or carry a fault’s out. Bonded they rise with everything else, and nobody stands between two of them.',
+  'why.supply-polarity':
+    'A supply whose line and neutral are changed over makes every switch cut the wrong conductor, and with one combined conductor puts all metal at mains voltage.',
+  'why.board-polarity':
+    'What came in right may be changed over on the way. Motors turn by the sequence; single-pole devices cut the line only where it is the line.',
+  'why.grid-watch': 'An inverter that comes back too soon feeds into a network that others are still putting right.',
+  'why.insulation-connected':
+    'The cable alone was sound; what was connected since may not be. It is read gently, for electronics are in.',
+  'why.point-inspection':
+    'A point that a car can crush, or whose own earth stands beside metal on another, is not made safe by any reading.',
   'why.design-voltage':
     'Cold modules give more volts than their plate. Above what inverter, switch or module stand, the insulation inside breaks down on the first cold clear morning.',
   'why.design-tracker':
@@ -52,6 +65,8 @@ export const why = {
     'What was parted for the tests must be back, and the inverter must let go of a dead network at once: somebody may be working on it.',
   'why.operating':
     'Strings alike under the same light give the same power. It is the only test that sees a fault which shows under load alone.',
+  'why.circuit-off':
+    'A breaker that is merely off is switched on by whoever misses the light. Locked, with its line out, it stays off.',
   'why.prove-dead':
     'A prover that died looks like a dead circuit. It is shown to work before and after; inverter, battery and generator are sources too.',
   'why.ring-ends':
@@ -83,6 +98,8 @@ export const why = {
   'why.rcd-button':
     'It proves the mechanism, not the circuit. One that sticks is found here, and by whoever lives there.',
   'why.ac-functional': 'A board is only finished when what it feeds works and its guards are back.',
+  'why.rcd-kind':
+    'Electronics leak current that a simple device does not see, or that blinds it; and one that is fed from its load side may burn when it opens.',
   'why.additional-protection':
     'Where people hold what is plugged in, or a cable is easily hit, only a small device acts before a heart stops.',
   'why.overload': 'A cable that carries more than it may grows hot for hours before anything trips.',

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { tagSchema } from '../basics'
+import { tagSchema, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const mountingSchema = z.enum(['open-rack', 'close-roof', 'insulated-back'])
@@ -15,6 +15,9 @@ const schema = z.strictObject({
   frames: z.enum(framesOf).optional(),
   /** Test category of IEC 62446-1: 2 asks for a curve of each string. Left away it is 1. */
   category: z.union([z.literal(1), z.literal(2)]).optional(),
+  /** The cables of its strings and the one that gathers them: size and kind. */
+  stringCable: wordsSchema(60),
+  mainCable: wordsSchema(60),
 })
 
 export const array: PartDescriptor<typeof schema> = {
@@ -29,6 +32,8 @@ export const array: PartDescriptor<typeof schema> = {
     { id: 'mounting', label: 'mounting' },
     { id: 'frames', label: 'frames', usual: 'bonded' },
     { id: 'category', label: 'category', usual: 1 },
+    { id: 'stringCable', label: 'string-cable', on: ['pv'] },
+    { id: 'mainCable', label: 'main-cable', on: ['pv'] },
   ],
   blank: (tag) => ({ kind: 'array', tag, tilt_deg: 35, azimuth_deg: 180, mounting: 'open-rack' }),
 }

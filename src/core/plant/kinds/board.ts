@@ -15,6 +15,8 @@ const schema = z.strictObject({
   /** Where it hangs, and the maker's mark. */
   place: wordsSchema(60),
   make: wordsSchema(60),
+  /** Surge protection in it: type and what it takes. */
+  surge: wordsSchema(60),
 })
 
 export const board: PartDescriptor<typeof schema> = {
@@ -30,6 +32,7 @@ export const board: PartDescriptor<typeof schema> = {
     { id: 'phases', label: 'phases' },
     { id: 'place', label: 'board-place', on: ['electrical'] },
     { id: 'make', label: 'board-make', on: ['electrical'] },
+    { id: 'surge', label: 'board-surge', on: ['electrical'] },
   ],
   blank: (tag, { boardId, phases = 1 }) => ({ kind: 'board', tag, name: '', boardId, phases }),
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod'
+import { referenceMethods } from '../../circuit/carries'
+import { metals } from '../../circuit/conductors'
 import { circuitRoles, deviceTypes } from '../../loop/maxZs'
 import { area, idSchema, phasesSchema, tagSchema, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const circuitLayouts = ['radial', 'ring'] as const
-/** How a cable lies: in a wall, in conduit, clipped, in free air, in the ground. Source: IEC 60364-5-52 table A.52.3 (from memory). */
-export const referenceMethods = ['A', 'B', 'C', 'D', 'E', 'F', 'G'] as const
 export const rcdPurposes = ['additional', 'faults'] as const
 const schema = z.strictObject({
   kind: z.literal('circuit'),
@@ -36,10 +36,16 @@ const schema = z.strictObject({
   design_A: z.number().positive().max(2000).nullable().optional(),
   /** It feeds lamps: they may lose less than other uses. */
   lighting: z.boolean().nullable().optional(),
+  /** Of what its conductors are; left away they are copper. */
+  metal: z.enum(metals).optional(),
+  /** The standard of its device against overcurrent, as its face says. */
+  deviceStandard: wordsSchema(30),
   /** What kind of cable it is, how it lies, and how many points it serves. */
   wiring: wordsSchema(40),
   method: z.enum(referenceMethods).nullable().optional(),
   points: z.number().int().min(1).max(999).nullable().optional(),
+  /** It has a device against arc faults, whose button is pressed. */
+  arcDevice: z.boolean().nullable().optional(),
 })
 type Circuit = z.infer<typeof schema>
 
@@ -65,12 +71,21 @@ export const circuit: PartDescriptor<typeof schema> = {
     { id: 'line_mm2', label: 'line-area', wanted: true, prints: true },
     { id: 'protective_mm2', label: 'protective-area', wanted: true, prints: { label: 'protective-area-short' } },
     { id: 'length_m', label: 'circuit-length', wanted: true, prints: true },
+    { id: 'metal', label: 'conductor-metal', usual: 'copper', prints: { unusual: true } },
     { id: 'cable_A', label: 'cable-carries' },
     { id: 'design_A', label: 'design-current' },
     { id: 'lighting', label: 'circuit-uses', yesNo: ['lighting', 'other-uses'] },
+    { id: 'deviceStandard', label: 'device-standard', on: ['electrical'], prints: true },
     { id: 'wiring', label: 'wiring', on: ['electrical'], prints: true },
     { id: 'method', label: 'reference-method', on: ['electrical'], prints: true },
     { id: 'points', label: 'points-served', on: ['electrical'], prints: true },
+    {
+      id: 'arcDevice',
+      label: 'arc-device',
+      yesNo: ['with-arc-device', 'no-arc-device'],
+      on: ['electrical'],
+      prints: true,
+    },
   ],
   blank: (tag, { boardId, like }) =>
     like

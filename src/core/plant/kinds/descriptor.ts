@@ -21,12 +21,14 @@ export type PartField = {
   yesNo?: readonly [string, string]
   /** It holds a copy from one of the company's libraries: a module, a model of charge point. */
   library?: Library
+  /** Asked only while another field of the part says so; what nobody said is empty. */
+  when?: { field: string; is: readonly string[] }
   /** A test or the design check waits for it: a part that lacks it is drawn in pencil. */
   wanted?: true
   /** A particular: no test waits for it, and the sheets that print it ask for it before somebody signs. */
   on?: readonly Sheet[]
-  /** Printed on the certificate's table of such parts: by its own label, or by another and with what follows it. */
-  prints?: true | { label?: string; with?: string }
+  /** Printed on the certificate's table of such parts: by its own label, by another, with what follows it, or only where it is not as usual. */
+  prints?: true | { label?: string; with?: string; unusual?: true }
 }
 
 /** What a record is made of, by the side of the plant: each stands alone where there is only the one. */

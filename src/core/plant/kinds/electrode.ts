@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { electrodeForms } from '../../earth/rods'
-import { tagSchema } from '../basics'
+import { tagSchema, wordsSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const electrodeTests = ['spikes', 'loop'] as const
@@ -20,6 +20,8 @@ const schema = z.strictObject({
   spacing_m: z.number().positive().max(200).nullable(),
   /** Of whatever lies, or of a rod's head. */
   depth_m: z.number().positive().max(20).nullable().optional(),
+  /** Where it is, so that somebody finds it again. */
+  place: wordsSchema(80),
   /** What a contract or a country asks of it, ohm: held besides what its devices need. */
   target_ohm: z.number().positive().max(10_000).nullable().optional(),
 })
@@ -38,6 +40,7 @@ export const electrode: PartDescriptor<typeof schema> = {
     { id: 'diameter_mm', label: 'rod-diameter', prints: true },
     { id: 'spacing_m', label: 'rod-spacing', prints: true },
     { id: 'depth_m', label: 'electrode-depth', prints: true },
+    { id: 'place', label: 'electrode-place', on: ['electrical'], prints: true },
     { id: 'target_ohm', label: 'electrode-target', prints: true },
   ],
   blank: (tag) => ({

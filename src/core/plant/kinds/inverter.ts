@@ -15,8 +15,12 @@ const schema = z.strictObject({
   make: wordsSchema(60),
   model: wordsSchema(60),
   serial: wordsSchema(60),
+  /** How long it waits once mains is back before it feeds again, as the network asks. */
+  reconnect_s: z.number().positive().max(3600).nullable().optional(),
   /** What it gives to the AC side. */
   rated_W: z.number().positive().max(1e7).nullable().optional(),
+  /** The switch on its AC side: what it carries, and where it is. */
+  isolator: wordsSchema(60),
 })
 
 export const inverter: PartDescriptor<typeof schema> = {
@@ -34,7 +38,9 @@ export const inverter: PartDescriptor<typeof schema> = {
     { id: 'make', label: 'inverter-make', on: ['pv'], prints: true },
     { id: 'model', label: 'inverter-model', on: ['pv'], prints: true },
     { id: 'serial', label: 'serial', on: ['pv'], prints: true },
+    { id: 'reconnect_s', label: 'inverter-reconnect', on: ['pv'], prints: true },
     { id: 'rated_W', label: 'inverter-rated', on: ['pv'], prints: true },
+    { id: 'isolator', label: 'inverter-isolator', on: ['pv'], prints: true },
   ],
   blank: (tag) => ({ kind: 'inverter', tag, maxInput_V: null }),
 }

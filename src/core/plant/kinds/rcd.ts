@@ -4,6 +4,8 @@ import { idSchema, tagSchema } from '../basics'
 import type { PartDescriptor } from './descriptor'
 
 export const rcdForms = ['rccb', 'rcbo'] as const
+/** Whether current may flow through it either way; where something feeds back it has to. */
+export const rcdDirections = ['both-ways', 'one-way'] as const
 const schema = z.strictObject({
   kind: z.literal('rcd'),
   tag: tagSchema,
@@ -16,6 +18,7 @@ const schema = z.strictObject({
   delay: z.enum(rcdKinds),
   rated_mA: z.number().positive().max(10_000),
   standard: z.enum(rcdStandards),
+  direction: z.enum(rcdDirections).nullable().optional(),
 })
 
 export const rcd: PartDescriptor<typeof schema> = {
@@ -32,6 +35,7 @@ export const rcd: PartDescriptor<typeof schema> = {
     { id: 'rated_mA', label: 'rcd-rated', prints: true },
     { id: 'delay', label: 'rcd-delay', prints: true },
     { id: 'standard', label: 'rcd-standard', prints: true },
+    { id: 'direction', label: 'rcd-direction', prints: true },
     { id: 'upstreamId', label: 'rcd-upstream', names: { kind: 'rcd', else: 'none' }, prints: true },
   ],
   blank: (tag, { boardId }) => ({

@@ -6,6 +6,10 @@ export const kindsOfWork = ['new', 'addition', 'alteration', 'periodic'] as cons
 /** Asked whatever the plant is. */
 const every: readonly Sheet[] = ['pv', 'electrical']
 
+const inspected = { field: 'work', is: ['periodic'] } as const
+/** What nobody said is new work. */
+const built = { field: 'work', is: ['', 'new', 'addition', 'alteration'] } as const
+
 /** The place itself: what holds for the whole installation. */
 const schema = z.strictObject({
   kind: z.literal('site'),
@@ -28,6 +32,16 @@ const schema = z.strictObject({
   nextOn: daySchema,
   /** Whom the customer calls when something is wrong. */
   callWhom: wordsSchema(200),
+  /** Of what stood before: why it is looked at, how old it is, when it was last, with what record, what was changed since. */
+  inspectedFor: wordsSchema(200),
+  builtAbout: wordsSchema(60),
+  lastOn: daySchema,
+  lastRecord: wordsSchema(200),
+  changedSince: wordsSchema(500),
+  /** What is not inspected, with whom that was agreed and why. */
+  limitations: wordsSchema(1000),
+  /** Whether there is any, and whether the array is bonded to it or kept apart. */
+  lightning: wordsSchema(120),
 })
 
 /** A site of which nobody said how cold it gets: no verdict comes of a winter that was only assumed. */
@@ -55,11 +69,18 @@ export const site: PartDescriptor<typeof schema> = {
     { id: 'extent', label: 'extent', on: every },
     { id: 'work', label: 'work', on: every },
     { id: 'departures', label: 'departures', on: every },
-    { id: 'designer', label: 'designer', on: every },
-    { id: 'builder', label: 'builder', on: every },
-    { id: 'installedOn', label: 'installed-on', on: every },
+    { id: 'designer', label: 'designer', on: every, when: built },
+    { id: 'builder', label: 'builder', on: every, when: built },
+    { id: 'installedOn', label: 'installed-on', on: every, when: built },
+    { id: 'inspectedFor', label: 'inspected-for', on: every, when: inspected },
+    { id: 'builtAbout', label: 'built-about', on: every, when: inspected },
+    { id: 'lastOn', label: 'last-on', on: every, when: inspected },
+    { id: 'lastRecord', label: 'last-record', on: every, when: inspected },
+    { id: 'changedSince', label: 'changed-since', on: every, when: inspected },
+    { id: 'limitations', label: 'limitations', on: every, when: inspected },
     { id: 'nextOn', label: 'next-on', on: every },
     { id: 'callWhom', label: 'call-whom', on: every },
+    { id: 'lightning', label: 'lightning', on: ['pv'] },
   ],
   blank: () => bareSite,
 }

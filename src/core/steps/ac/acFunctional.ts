@@ -6,6 +6,8 @@ import { exampleBoard } from '../worked'
 
 const slots = [
   check('switches-work', 1),
+  check('arc-button', 1, { since: 4 }),
+  check('surge-window', 3, { since: 4 }),
   check('rotation', 2, { only: isThreePhase }),
   check('board-labels', 3),
   check('covers-back', 4),
@@ -13,7 +15,7 @@ const slots = [
 
 export const acFunctional = checklist<'board'>({
   id: 'ac-functional',
-  order: 'E9',
+  order: 'E11',
   appliesTo: 'board',
   station: 'board',
   tag: 'live',

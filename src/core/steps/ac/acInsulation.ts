@@ -3,6 +3,7 @@
  * a false pass. Source: BS 7671:2018 643.3 and IEC 60364-6 table 6.1 (from memory); traps: common practice.
  */
 import { acInsulationTest, isPerfect, pairsOf } from '../../circuit/insulation'
+import { isPeriodicWork } from '../../plant/work'
 import { readValueOf } from '../../quantity/readValue'
 import { type Cause, causeOf } from '../../verdict/cause'
 import { atLeast, type Band } from '../../verdict/compare'
@@ -11,10 +12,11 @@ import type { Decided, Figures } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { deadGate } from '../gates'
 import { but, hold, notYet, ruled } from '../holding'
-import { choiceIn, figureOf, figuresOf } from '../reading'
+import { choiceIn, figureOf, figuresOf, rising } from '../reading'
 import { choiceSlot, type Column, isThreePhase, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
+import { handled } from './circuitOff'
 import {
   BOARD_SLOT,
   isWholeBoard,
@@ -59,7 +61,10 @@ const boardSlot = insulation(BOARD_SLOT, {
   column: TO_EARTH,
   when: { slot: 'pairing', is: [WHOLE_BOARD] },
 })
-/** Joined to earth, a fault between live conductors is not seen: where nothing would suffer it is read as well. */
+/**
+ * Joined to earth, a fault between live conductors is not seen: where nothing would suffer it is read as well. What has
+ * been at work for years showed such a fault by itself: a periodic inspection does without.
+ */
 const liveSlot = insulation('live-to-live', {
   of: { pair: 'L-N' },
   column: LIVE,
@@ -68,6 +73,7 @@ const liveSlot = insulation('live-to-live', {
     { slot: 'pairing', is: ['all-joined', WHOLE_BOARD, EACH] },
     { slot: 'electronics', is: [OUT] },
   ],
+  only: (_part, _regime, { plant }) => !isPeriodicWork(plant),
 })
 /** What the instrument delivered, the least of it where pairs were read one by one. */
 const applied = numberSlot('applied', 'dc-voltage', 'V', 3, { optional: true })
@@ -159,9 +165,10 @@ function lowCauses(context: Context): Cause[] {
 export const acInsulation: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'ac-insulation',
-  order: 'C4',
+  order: 'C5',
   appliesTo: 'circuit',
   station: 'board',
+  protects: true,
   tag: 'dead',
   slots,
   readsOthers: true,
@@ -185,6 +192,7 @@ export const acInsulation: ReadStep<'circuit'> = {
       { balloon: 3, code: 'surge-devices' },
     ],
   },
+  effects: [handled],
   minutes: 3,
   sources: ['bs7671-insulation', 'insulation-practice', 'house-perfect'],
   mendingTouches: ['r1r2', 'ac-polarity'],
@@ -223,7 +231,7 @@ export const acInsulation: ReadStep<'circuit'> = {
         source: 'bs7671-insulation',
       },
     ]
-    const read = figuresOf(context, figureSlots).sort((a, b) => a.read.value - b.read.value)
+    const read = rising(figuresOf(context, figureSlots))
     if (read.length === 0) {
       const line = {
         code: 'ac-insulation.wanted',
@@ -233,6 +241,7 @@ export const acInsulation: ReadStep<'circuit'> = {
       return decide([ruled(context, 'not-yet', 'ac-insulation.no-reading', line, { volts: testVoltage_V })], { before })
     }
     const band = bandOf(context, minimum_Mohm)
+    const limit = { id: 'ac.insulation', value: minimum_Mohm }
     const pairs = read.map((one) => {
       const ruling = hold(context, {
         step: 'ac-insulation',
@@ -243,7 +252,7 @@ export const acInsulation: ReadStep<'circuit'> = {
         scale: 'log',
         band,
         source: 'bs7671-insulation',
-        limit: { id: 'ac.insulation', value: minimum_Mohm },
+        limit,
         line: {
           code: 'ac-insulation.least',
           figures: { pair: one.slot.of?.pair ?? '', read: one.read.text },

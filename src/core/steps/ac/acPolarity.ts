@@ -6,13 +6,15 @@ import { choiceIn } from '../reading'
 import { choiceSlot } from '../slot'
 import type { ReadStep } from '../step'
 import { exampleCircuit } from '../worked'
+import { handled } from './circuitOff'
 
 export const acPolarity: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'ac-polarity',
-  order: 'C5',
+  order: 'C6',
   appliesTo: 'circuit',
   station: 'board',
+  protects: true,
   tag: 'dead',
   slots: [choiceSlot({ id: 'polarity', options: ['correct', 'reversed'], sound: ['correct'], balloon: 1 })],
   counts: 'latest',
@@ -22,6 +24,7 @@ export const acPolarity: ReadStep<'circuit'> = {
     drawing: 'ac-polarity',
     leads: [{ balloon: 1, code: 'line-at-accessories' }],
   },
+  effects: [handled],
   minutes: 1,
   sources: ['bs7671-polarity'],
   mendingTouches: ['r1r2', 'ac-insulation'],

@@ -195,6 +195,49 @@ describe('R1+R2', () => {
     expect(found).toMatchObject({ verdict, code })
   })
 
+  describe('of the protective conductor by itself', () => {
+    const alone = (own: object, value: number) => {
+      const site = new Installation({ circuit: own })
+      const slots = { 'continuity-way': choose('protective-alone'), 'r2-alone': read(value) }
+      return { site, found: site.take('r1r2', site.circuit, slots).says('r1r2', site.circuit) }
+    }
+
+    // IEC 60228 (from memory): 20 m of 1.5 mm2 is 0.242 ohm; a fifth more and a joint of 0.05 is 0.340.
+    it.each([
+      [0.25, 'within', 'r1r2.within'],
+      [0.39, 'outside', 'r1r2.outside'],
+      [0.1, 'close', 'r1r2.too-low'],
+    ])('20 m reading %f ohm is %s', (value, verdict, code) => {
+      expect(alone({}, value).found).toMatchObject({ verdict, code })
+    })
+
+    it('proves that conductor to what is switched on after it, and is no loop by itself', () => {
+      const { site, found } = alone({}, 0.25)
+      expect(found.one.judgement!.rule?.expected?.value).toBeCloseTo(0.242, 9)
+      const gate = site.says('zs', site.circuit).one.gates.find(({ id }) => id === 'protective-proved')
+      expect(gate).toMatchObject({ met: true, hard: true })
+    })
+
+    it('of a ring is a quarter, and is held against nothing where its conductor is not entered', () => {
+      expect(alone({ layout: 'ring', length_m: 80 }, 0.25).found.verdict).toBe('within')
+      expect(alone({ line_mm2: null }, 0.25).found.verdict).toBe('within')
+      expect(alone({ protective_mm2: null }, 0.25).found).toMatchObject({
+        verdict: 'not-yet',
+        code: 'r1r2.no-conductors',
+      })
+    })
+  })
+
+  it('of a cable of aluminium is held against aluminium', () => {
+    const own = { line_mm2: 25, protective_mm2: 16, length_m: 200 }
+    const verdictOf = (metal: 'copper' | 'aluminium') => {
+      const site = new Installation({ circuit: { ...own, metal } })
+      return site.take('r1r2', site.circuit, { r1r2: read(0.62) }).says('r1r2', site.circuit).verdict
+    }
+    // (1.20 + 1.91) x 0.2 is 0.622 ohm; of copper it would be 0.375.
+    expect([verdictOf('aluminium'), verdictOf('copper')]).toEqual(['within', 'outside'])
+  })
+
   it('is held against the device where no conductors are entered, and against nothing where there is none', () => {
     const bare = new Installation({ circuit: { length_m: null } })
     // Four fifths of 1.366 ohm behind B32 is the most that both conductors alone may have.

@@ -5,7 +5,7 @@ import { exampleSupply } from '../worked'
 
 export const earthBack = checklist<'supply'>({
   id: 'earth-back',
-  order: 'E4',
+  order: 'E5',
   appliesTo: 'supply',
   station: 'supply',
   tag: 'dead',

@@ -88,32 +88,23 @@ function againstZe(context: Context): Ruling | null {
   const isBelow = compare(lowest.span, atLeast(gives_A * (1 - AGREE_PCT / 100))).verdict === 'outside'
   const verdict: Decided = isBelow ? 'not-yet' : 'within'
   const figures = { nominal_V, ze: ze.read.text }
-  return {
-    ...ruled(
-      context,
-      verdict,
-      'fault-current.below-ze',
-      { code: 'fault-current.from-ze', figures, source: 'bs7671-ze' },
-      {
-        least: gives_A,
-        pefc: lowest.read.text,
-      },
-    ),
-    line: {
-      code: 'fault-current.from-ze',
-      figures,
-      result: { value: gives_A, unit: 'A', decimals: 0 },
-      source: 'bs7671-ze',
-    },
-  }
+  const result = { value: gives_A, unit: 'A', decimals: 0 } as const
+  return ruled(
+    context,
+    verdict,
+    'fault-current.below-ze',
+    { code: 'fault-current.from-ze', figures, result, source: 'bs7671-ze' },
+    { least: gives_A, pefc: lowest.read.text },
+  )
 }
 
 export const faultCurrentStep: ReadStep<'board'> = {
   kind: 'read',
   id: 'fault-current',
-  order: 'E5',
+  order: 'E7',
   appliesTo: 'board',
   station: 'board',
+  protects: true,
   tag: 'live',
   slots: [...pefcSlots, ...psccSlots, ...lineLineSlots, earthLoop, ...loopsBesides, ...voltsBesides],
   stands: 'highest',

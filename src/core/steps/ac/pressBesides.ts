@@ -95,7 +95,16 @@ function loopsRulings(context: Context, lineEarth: Figure | null): Ruling[] {
   const least = Math.min(shares.line_ohm, shares.neutral_ohm, shares.earth_ohm)
   if (least + noise_ohm + (shares.highest_ohm * AGREE_PCT) / 100 >= 0) return []
   const line = { code: 'besides.loops-apart', source: 'loop-practice' } as const
-  return [{ ...ruled(context, 'close', 'besides.loops-apart', line), slots: loopsBesides.map(({ id }) => id) }]
+  return [
+    ruled(
+      context,
+      'close',
+      'besides.loops-apart',
+      line,
+      {},
+      loopsBesides.map(({ id }) => id),
+    ),
+  ]
 }
 
 /** A current that does not follow from its loop, whichever volts the instrument takes for it. */
@@ -115,14 +124,15 @@ function currentRuling(
   if (all_V.some(agrees)) return null
   const figures = { loop: loopRead.read.text, read: amps.read.text, gives: all_V[0]! / loopRead.read.value }
   const line = { code: 'besides.current-apart', figures, source: 'loop-practice' } as const
-  return { ...ruled(context, 'close', 'besides.current-apart', line, figures), slots: [amps.slot.id] }
+  return ruled(context, 'close', 'besides.current-apart', line, figures, [amps.slot.id])
 }
 
 /** The figures of a loop test that were its own: line to earth, and its currents where they are. */
 export type OwnFigures = { lineEarth: Figure | null; pefc?: Figure | null; pscc?: Figure | null }
 
 /** What the figures beside a test's own say of it: none of them makes it better. */
-export function besidesRulings(context: Context, own: OwnFigures): Ruling[] {
+export function besidesRulings(context: Context, own: OwnFigures): readonly Ruling[] {
+  if (!own.pefc && !own.pscc && !isAnyBesides(context)) return NONE
   const currents = [
     currentRuling(context, own.lineEarth, own.pefc ?? figureOf(context, earthCurrent), 'L-PE'),
     currentRuling(context, figureOf(context, neutralLoop), own.pscc ?? figureOf(context, neutralCurrent), 'L-N'),
@@ -134,6 +144,13 @@ export function besidesRulings(context: Context, own: OwnFigures): Ruling[] {
     ...currents.filter((one) => one !== null),
     ...(touch ? [touchVolts(context, touch, 'besides-touch', 'besides.touch')] : []),
   ]
+}
+
+const NONE: readonly Ruling[] = []
+const besidesIds = new Set([...loopsBesides, ...currentsBesides, ...voltsBesides, touchBesides].map(({ id }) => id))
+function isAnyBesides({ reading }: Context): boolean {
+  for (const id in reading.slots) if (besidesIds.has(id)) return true
+  return false
 }
 
 /** Whether what came besides is a fault by itself, whatever the test's own figure is held against. */

@@ -14,41 +14,60 @@ import { decide, type Ruling } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
 import { deadGate, nulledGate } from '../gates'
 import { hold, notYet, saying } from '../holding'
-import { type Figure, figuresOf } from '../reading'
+import { choiceIn, type Figure, figuresOf } from '../reading'
 import { leadSetSlot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit } from '../worked'
+import { handled } from './circuitOff'
 import { deviceLimit } from './loopLimits'
 import { ringEndsIn } from './ringEnds'
-import { r1r2Slots } from './shared'
+import { continuityWay, PROTECTIVE_ALONE, r1r2Slots, r2Slot } from './shared'
 
 type Context = StepContext<'circuit'>
 
+/** Whether the protective conductor was read by itself. */
+const isAlone = ({ reading }: Pick<Context, 'reading'>): boolean =>
+  choiceIn(reading, continuityWay.id) === PROTECTIVE_ALONE
+
 /** What the conductors come to at 20 degC, ohm, a quarter of it in a ring; null where they are not entered. */
-function conductorsOf({ line_mm2, protective_mm2, length_m, layout }: CircuitData): number | null {
-  if (line_mm2 === null || protective_mm2 === null || length_m === null) return null
-  const whole = r1r2_ohm({ line_mm2, protective_mm2, length_m })
+function conductorsOf(
+  { line_mm2, protective_mm2, length_m, layout, metal }: CircuitData,
+  alone: boolean,
+): number | null {
+  if (protective_mm2 === null || length_m === null) return null
+  const each = alone ? conductor_mohmPerM(protective_mm2, metal) : null
+  const whole = alone
+    ? each && (each * length_m) / 1000
+    : line_mm2 === null
+      ? null
+      : r1r2_ohm({ line_mm2, protective_mm2, length_m, metal })
   return whole !== null && layout === 'ring' ? whole / 4 : whole
 }
 
 /** What a ring's own ends make of it, ohm; null where it is none, or they were not read whole. */
-function fromEnds({ part, counted }: Context): number | null {
+function fromEnds({ part, counted }: Context, alone: boolean): number | null {
   const body = part.data.layout === 'ring' ? counted('ring-ends', part.id) : null
   const ends = body && ringEndsIn(body)
+  if (alone) return ends?.protective.span.bound === 'exact' ? ends.protective.span.least / 4 : null
   const quarter = ends && ringR1r2(ends.line.span, ends.protective.span)
   return quarter?.bound === 'exact' ? quarter.least : null
 }
 
 type Most = { expected: number | null; value: number; source: SourceId; code: string; id: string }
 
-/** The most that a sound circuit reads: its conductors and what they may differ by, and a joint; else by its device. */
+/**
+ * The most that a sound circuit reads: its conductors and what they may differ by, and a joint; else by its device, which
+ * says nothing of a protective conductor by itself.
+ */
 function mostOf(context: Context): Most | null {
-  const expected = fromEnds(context) ?? conductorsOf(context.part.data)
+  const alone = isAlone(context)
+  const expected = fromEnds(context, alone) ?? conductorsOf(context.part.data, alone)
   if (expected !== null) {
     const above = 1 + context.limit('ac.loop-above').value / 100
     const value = expected * above + context.limit('ac.joint').value
     return { expected, value, source: 'house-loop', code: 'r1r2.most', id: 'ac.loop-above' }
   }
+  if (alone) return null
   const device = deviceLimit(context)
   return (
     device && { expected: null, value: device.close, source: device.source, code: 'r1r2.most-by-device', id: 'ac.zs' }
@@ -62,13 +81,15 @@ const leastOf = (context: Context, expected: number): number =>
 /** Where the expected figure comes from: a ring's own ends, or the conductors as entered. */
 function expectedLine(context: Context, expected: number): WorkingLine {
   const result = { value: expected, unit: 'ohm', decimals: 3 } as const
-  if (fromEnds(context) !== null) return { code: 'r1r2.from-ends', figures: {}, result, source: 'bs7671-continuity' }
-  const { line_mm2, protective_mm2, length_m, layout } = context.part.data
+  const alone = isAlone(context)
+  if (fromEnds(context, alone) !== null)
+    return { code: 'r1r2.from-ends', figures: {}, result, source: 'bs7671-continuity' }
+  const { line_mm2, protective_mm2, length_m, layout, metal } = context.part.data
   return {
-    code: layout === 'ring' ? 'r1r2.conductors-ring' : 'r1r2.conductors',
+    code: `r1r2.${alone ? 'alone' : 'conductors'}${layout === 'ring' ? '-ring' : ''}`,
     figures: {
-      line: conductor_mohmPerM(line_mm2 ?? 0) ?? 0,
-      protective: conductor_mohmPerM(protective_mm2 ?? 0) ?? 0,
+      line: conductor_mohmPerM(line_mm2 ?? 0, metal) ?? 0,
+      protective: conductor_mohmPerM(protective_mm2 ?? 0, metal) ?? 0,
       length_m: length_m ?? 0,
     },
     result,
@@ -103,11 +124,12 @@ function rulingOf(context: Context, { read, span, slot }: Figure, most: Most): R
 export const r1r2: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'r1r2',
-  order: 'C3',
+  order: 'C4',
   appliesTo: 'circuit',
   station: 'board',
+  protects: true,
   tag: 'dead',
-  slots: [...r1r2Slots, leadSetSlot],
+  slots: [continuityWay, ...r1r2Slots, r2Slot, leadSetSlot],
   stands: 'highest',
   nulled: true,
   readsOthers: true,
@@ -124,6 +146,20 @@ export const r1r2: ReadStep<'circuit'> = {
       { balloon: 2, code: 'far-end-l-pe' },
     ],
   },
+  variants: [
+    {
+      slot: continuityWay.id,
+      is: PROTECTIVE_ALONE,
+      hookup: {
+        drawing: 'r2-long-lead',
+        leads: [
+          { balloon: 1, code: 'long-lead-at-board' },
+          { balloon: 2, code: 'far-end-pe' },
+        ],
+      },
+    },
+  ],
+  effects: [handled],
   minutes: 2,
   sources: ['bs7671-continuity', 'iec-60228', 'house-loop', 'house-joint'],
   mendingTouches: ['ring-ends', 'ac-insulation', 'ac-polarity', 'zs'],
@@ -145,7 +181,7 @@ export const r1r2: ReadStep<'circuit'> = {
     )
   },
   judge(context) {
-    const read = figuresOf(context, r1r2Slots).sort((a, b) => b.span.most - a.span.most)
+    const read = figuresOf(context, isAlone(context) ? [r2Slot] : r1r2Slots).sort((a, b) => b.span.most - a.span.most)
     const most = mostOf(context)
     const before = () => (most === null || most.expected === null ? [] : [expectedLine(context, most.expected)])
     if (read.length === 0) return notYet(context, 'r1r2.no-reading', {}, before)

@@ -18,6 +18,7 @@ import { type Figure, figureOf, figuresIn } from '../reading'
 import { leadSetSlot, numberSlot } from '../slot'
 import type { ReadStep, Reading, StepContext } from '../step'
 import { exampleCircuit } from '../worked'
+import { handled } from './circuitOff'
 
 type Context = StepContext<'circuit'>
 
@@ -44,8 +45,8 @@ const areaRatio = ({ line_mm2, protective_mm2 }: CircuitData): number | null =>
   line_mm2 === null || protective_mm2 === null ? null : line_mm2 / protective_mm2
 
 /** What the line should read from end to end, by its length and area; null where they are not entered. */
-function lineOf({ line_mm2, length_m }: CircuitData): number | null {
-  const each = line_mm2 === null ? null : conductor_mohmPerM(line_mm2)
+function lineOf({ line_mm2, length_m, metal }: CircuitData): number | null {
+  const each = line_mm2 === null ? null : conductor_mohmPerM(line_mm2, metal)
   return each === null || length_m === null ? null : (each * length_m) / 1000
 }
 
@@ -109,14 +110,16 @@ function rulingsOf(context: Context, { line, neutral, protective }: RingEnds): R
 export const ringEnds: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'ring-ends',
-  order: 'C2',
+  order: 'C3',
   appliesTo: 'circuit',
   of: ({ data }) => data.layout === 'ring',
   station: 'board',
+  protects: true,
   tag: 'dead',
   slots: [...endSlots, ...crossSlots['l-n'], ...crossSlots['l-pe'], leadSetSlot],
   stands: 'highest',
   nulled: true,
+  ofNewWork: true,
   counts: 'latest',
   gates: [deadGate, nulledGate],
   cautions: [
@@ -130,6 +133,7 @@ export const ringEnds: ReadStep<'circuit'> = {
       { balloon: 2, code: 'end-to-end' },
     ],
   },
+  effects: [handled],
   minutes: 6,
   sources: ['bs7671-continuity', 'iec-60228', 'house-joint'],
   mendingTouches: ['r1r2', 'ac-insulation', 'ac-polarity', 'zs'],
@@ -195,13 +199,13 @@ export const ringEnds: ReadStep<'circuit'> = {
 function sumOfRing({ part }: Context, { line, protective }: RingEnds): WorkingLine[] {
   const expected = lineOf(part.data)
   const ratio = areaRatio(part.data)
-  const { line_mm2, length_m } = part.data
+  const { line_mm2, length_m, metal } = part.data
   const lines: WorkingLine[] = []
   const ohms = (value: number): WorkingLine['result'] => ({ value, unit: 'ohm', decimals: 3 })
   if (expected !== null)
     lines.push({
       code: 'ring-ends.line',
-      figures: { each: conductor_mohmPerM(line_mm2!)!, length_m: length_m! },
+      figures: { each: conductor_mohmPerM(line_mm2!, metal)!, length_m: length_m! },
       result: ohms(expected),
       source: 'iec-60228',
     })

@@ -2,12 +2,28 @@
 import type { Part } from '../../plant/part'
 import type { PartOf, PlantIndex } from '../../plant/plantIndex'
 import { type Figure, figuresIn, highestOf } from '../reading'
-import { lineSlots } from '../slot'
+import { choiceSlot, lineSlots, numberSlot } from '../slot'
 import type { AnyContext } from '../step'
 
 /** Slots of Ze and of R1+R2: other steps take the highest line of them. */
 export const zeSlots = lineSlots('ze', 'loop-impedance', 'ohm', 2, {}, 'PE')
-export const r1r2Slots = lineSlots('r1r2', 'continuity', 'ohm', 2)
+/** Line and protective conductor in a row, or the protective conductor by itself with a long lead back to the board. */
+export const PROTECTIVE_ALONE = 'protective-alone'
+export const continuityWay = choiceSlot({
+  id: 'continuity-way',
+  options: ['both-linked', PROTECTIVE_ALONE],
+  sticky: true,
+  // Nothing said is both of them: earlier readings hold no answer.
+  optional: true,
+  balloon: 1,
+})
+export const r1r2Slots = lineSlots('r1r2', 'continuity', 'ohm', 2, {
+  when: { slot: continuityWay.id, is: ['', 'both-linked'] },
+})
+export const r2Slot = numberSlot('r2-alone', 'continuity', 'ohm', 2, {
+  when: { slot: continuityWay.id, is: [PROTECTIVE_ALONE] },
+  apart: true,
+})
 
 /** The supply that a part hangs on, null where there is none or nobody said which. */
 export const supplyOf = ({ plant, part }: Pick<AnyContext, 'plant' | 'part'>): PartOf<'supply'> | null =>

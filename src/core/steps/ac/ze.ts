@@ -42,9 +42,10 @@ const OFF = 'earth-off'
 export const ze: ReadStep<'supply'> = {
   kind: 'read',
   id: 'ze',
-  order: 'E1',
+  order: 'E2',
   appliesTo: 'supply',
   station: 'supply',
+  protects: true,
   tag: 'live',
   slots: [
     choiceSlot({ id: 'earthing-conductor', options: [OFF, 'earth-still-on'], sound: [OFF], balloon: 1 }),

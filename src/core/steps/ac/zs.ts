@@ -25,6 +25,7 @@ import {
 import { choiceSlot, isThreePhase, lineSlots, type NumberSlot, numberSlot, type Slot } from '../slot'
 import type { ReadStep, StepContext } from '../step'
 import { exampleCircuit, exampleSupply } from '../worked'
+import { handled } from './circuitOff'
 import { deviceLimit, inTime_s, type LoopLimit, rcdLimit } from './loopLimits'
 import { soundLoop } from './soundLoop'
 import { isTt, measuredR1r2, measuredZe, supplyOf } from './shared'
@@ -82,17 +83,19 @@ function judgedFigures(context: Context, sum: Sum | null): Judged[] {
   if (isCalculated(context)) {
     return sum ? [{ span: sum.span, text: standingFor(sum.span).toFixed(3), slots: [] }] : []
   }
-  const read = figuresOf(context, figureSlots).sort((a, b) => b.span.most - a.span.most)
-  const [highest, ...others] = read.map(({ span, read: { text }, slot }) => ({ span, text, slots: [slot.id] }))
-  if (!highest) return []
+  const read = figuresOf(context, figureSlots)
+  if (read.length > 1) read.sort((a, b) => b.span.most - a.span.most)
+  const judged = read.map(({ span, read: { text }, slot }) => ({ span, text, slots: [slot.id] }))
+  if (judged.length < 2) return judged
+  const [highest, ...others] = judged
   // Lines differ by what they are, not by what nobody knows of them.
-  if (isThreePhase(context.part.data)) return [highest, ...others]
-  return [{ ...highest, span: widened(highest.span, spreadOf(read)) }, ...others]
+  if (isThreePhase(context.part.data)) return judged
+  return [{ ...highest!, span: widened(highest!.span, spreadOf(read)) }, ...others]
 }
 
 /** Half of what repeats lie apart; nothing where one of them is a bound, which decides by itself. */
 function spreadOf(read: readonly Figure[]): number {
-  if (read.some(({ span }) => span.bound !== 'exact')) return 0
+  if (read.length < 2 || read.some(({ span }) => span.bound !== 'exact')) return 0
   const values = read.map((one) => one.read.value)
   return (Math.max(...values) - Math.min(...values)) / 2
 }
@@ -134,12 +137,19 @@ function againstSum({ context, sum, judged }: Loop): Ruling[] {
   const { value: joint_ohm, source } = context.limit('ac.joint')
   const most = sum.span.most * (1 + above_pct / 100) + joint_ohm
   const far = sum.span.most * FAR_ABOVE + joint_ohm
+  const line: Parameters<typeof ruled>[3] = {
+    code: 'zs.most-by-sum',
+    figures: { above_pct, joint_ohm },
+    source,
+    result: { value: most, unit: 'ohm', decimals: 3 },
+  }
   return judged.map(({ span, text, slots }) => {
     // What is only perhaps so far above it, by its own uncertainty, is not called broken.
+    const { least, bound, whisker } = span
     const lower = {
-      ...span,
-      least: span.least - span.whisker,
-      most: span.bound === 'exact' ? span.most - span.whisker : span.most,
+      least: least - whisker,
+      most: bound === 'exact' ? span.most - whisker : span.most,
+      bound,
       whisker: 0,
     }
     const isFar = compare(lower, atMost(far)).verdict === 'outside'
@@ -153,15 +163,13 @@ function againstSum({ context, sum, judged }: Loop): Ruling[] {
         : near.closeBy
           ? 'zs.perhaps-above-sum'
           : 'zs.above-sum'
-    const line = { code: 'zs.most-by-sum', figures: { above_pct, joint_ohm }, source }
-    const ruling = ruled(context, verdict, code, line, { read: text, sum: standingFor(sum.span), limit: most })
-    return { ...ruling, slots, line: { ...ruling.line, result: { value: most, unit: 'ohm' as const, decimals: 3 } } }
+    return ruled(context, verdict, code, line, { read: text, sum: standingFor(sum.span), limit: most }, slots)
   })
 }
 
 /** Less than what lies before it: parallel paths can help, and so can a bad contact; it is said, and looked at. */
-function belowPath({ context, judged }: Loop): Ruling[] {
-  const ze = isTt(context) ? null : measuredZe(context)
+function belowPath({ context, sum, judged }: Loop): Ruling[] {
+  const ze = isTt(context) ? null : (sum?.ze ?? measuredZe(context))
   const before = isTt(context) ? electrodeSpanOf(context) : ze && { span: ze.span, text: ze.read.text }
   if (!before || before.span.bound !== 'exact' || isCalculated(context)) return []
   const code = isTt(context) ? 'zs.below-electrode' : 'zs.below-ze'
@@ -169,16 +177,10 @@ function belowPath({ context, judged }: Loop): Ruling[] {
     judged
       // By the figure itself: a worse instrument must not make it right.
       .filter(({ span }) => span.most + before.span.whisker < before.span.least)
-      .map(({ text, slots }) => ({
-        ...ruled(
-          context,
-          'close',
-          code,
-          { code, figures: { before: before.text, read: text }, source: 'loop-practice' },
-          { read: text, before: before.text },
-        ),
-        slots,
-      }))
+      .map(({ text, slots }) => {
+        const figures = { read: text, before: before.text }
+        return ruled(context, 'close', code, { code, figures, source: 'loop-practice' }, figures, slots)
+      })
   )
 }
 
@@ -226,15 +228,17 @@ function noLimit(context: Context, read: string): Judgement {
 export const zs: ReadStep<'circuit'> = {
   kind: 'read',
   id: 'zs',
-  order: 'E6',
+  order: 'E8',
   appliesTo: 'circuit',
   station: 'board',
+  protects: true,
   tag: 'live',
   slots,
   stands: 'highest',
   readsOthers: true,
   counts: 'latest',
   effects: [
+    handled,
     { state: 'dead', on: 'supply', does: 'end', when: (reading) => choiceIn(reading, 'loop-method') !== 'calculated' },
   ],
   gates: liveGates,

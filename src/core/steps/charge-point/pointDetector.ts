@@ -91,6 +91,7 @@ export const pointDetector: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-detector',
   order: 'F12',
+  protects: true,
   // Of a model that nobody knows it is asked.
   of: (part) => part.data.model?.data.dcDetector !== false,
   slots,

@@ -59,6 +59,7 @@ const simulated = ({ id, order, drawing, signIsAsked, knob }: Fault): ReadStep<'
   ...atPoint,
   id,
   order,
+  protects: true,
   slots,
   stands: 'none',
   panel: (context, verdictOf) => plugPanel(id, context, verdictOf),

@@ -46,6 +46,7 @@ export const pointLostPen: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-lost-pen',
   order: 'F13',
+  protects: true,
   of: (part) => part.data.earthing === 'device-inside' || part.data.earthing === 'device-outside',
   slots: [
     choiceSlot({ id: 'pen-simulated', options: ['by-adapter', 'by-test-key'], sticky: true, balloon: 1 }),

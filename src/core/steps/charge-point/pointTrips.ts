@@ -153,6 +153,7 @@ export const pointTrips: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-trips',
   order: 'F11',
+  protects: true,
   slots,
   stands: 'highest',
   guide: 'trips',

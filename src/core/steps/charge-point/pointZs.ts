@@ -47,6 +47,7 @@ export const pointZs: ReadStep<'charge-point'> = {
   ...atPoint,
   id: 'point-zs',
   order: 'F10',
+  protects: true,
   slots: [
     choiceSlot({ id: 'plug-loop-mode', options: [SAFE, 'non-trip', 'high-current'], sticky: true, balloon: 2 }),
     ...figures,

@@ -9,6 +9,7 @@ import { curveIn } from '../reading'
 import { exampleConditions, exampleString } from '../worked'
 import { sisterGroupOf } from '../dc/sisterGroup'
 import { modelOf, weatherAt } from '../dc/stringReading'
+import { hidesItsCells } from '../../plant/moduleElectronics'
 import type { PlantIndex } from '../../plant/plantIndex'
 import type { Regime } from '../../regime/regime'
 import { featuresIn, pointsOf } from '../../curve/curveValue'
@@ -31,9 +32,10 @@ const exampleCurve = {
 export const curveSlot: CurveSlot = { kind: 'curve', id: 'curve', measures: 'iv-curve', balloon: 1 }
 
 /** Where the regime asks for curves throughout, or this array is tested to category 2. */
-function isWanted({ data }: PartIn<'string'>, plant: PlantIndex, { schools }: Regime): boolean {
+function isWanted(part: PartIn<'string'>, plant: PlantIndex, { schools }: Regime): boolean {
+  if (hidesItsCells(part)) return false
   if (schools['pv.curves'] === 'always') return true
-  return plant.inService('array', data.arrayId)?.data.category === 2
+  return plant.inService('array', part.data.arrayId)?.data.category === 2
 }
 
 /** What is known of a curve that is not as it should be; null where a module has no single diode to simulate. */

@@ -4,7 +4,7 @@ import type { PartData } from '../../plant/part'
 import { readValueOf } from '../../quantity/readValue'
 import type { SlotValue } from '../../record/entry'
 import type { Facts } from '../../record/facts'
-import type { Instrument, Measurable } from '../../record/instrument'
+import type { Instrument, InstrumentCopy, Measurable } from '../../record/instrument'
 import type { Regime, Schools } from '../../regime/regime'
 import { defaultRegime } from '../../regime/shipped'
 import { FactsBuilder, JOB, START_ms, testId } from '../../testing/factsBuilder'
@@ -21,12 +21,22 @@ const withSchools = (schools: Partial<Schools>): Regime => ({
 const look = (facts: Facts, step: string, part: string) => evaluate(facts, START_ms).byKey.get(stepKey(step, part))!
 const checks = (...ids: string[]): Record<string, SlotValue> =>
   Object.fromEntries(ids.map((id) => [id, choice('as-it-should')]))
+const OTHER_TESTER: InstrumentCopy = {
+  id: testId(0x7e),
+  tag: '31',
+  name: 'Another tester',
+  calibrationDue: null,
+  standIn: false,
+  accuracy: null,
+  most: null,
+}
 
 describe('earth continuity of a row', () => {
   const conductor = { length_m: 20, area_mm2: 6, joints: 2 }
   function row(resistance: SlotValue, regime = defaultRegime, known: typeof conductor | null = conductor) {
     const build = new FactsBuilder()
     const id = build.part({ kind: 'row', tag: 'R1', arrayId: null, conductor: known })
+    build.nulled('short')
     build.reading('earth-continuity', id, { slots: { resistance, 'lead-set': choice('short') } })
     return look(build.facts({ regime }), 'earth-continuity', id)
   }
@@ -78,8 +88,29 @@ describe('the null of a lead set', () => {
     expect(after.flags).not.toContain('leads-not-nulled')
   })
 
-  it('belongs to that set: another one says so', () => {
+  it('belongs to that set: another one says so, and is close at best', () => {
     expect(withNull('short').after.flags).toContain('leads-not-nulled')
+    expect(withNull('short').after).toMatchObject({ verdict: 'close', finding: { code: 'leads-not-nulled' } })
+    expect(withNull('reel').after.verdict).toBe('within')
+  })
+
+  it('ends where another set is nulled on the same tester, or another tester reads', () => {
+    const build = new FactsBuilder()
+    const place = build.part(site)
+    const id = build.part({ kind: 'row', tag: 'R1', arrayId: null, conductor: null })
+    const slots = { resistance: ohm(0.2), 'lead-set': choice('reel') }
+    const verdict = () => look(build.facts(), 'earth-continuity', id).verdict
+    build.reading('lead-null', place, { slots: { 'lead-set': choice('reel'), nulled: ohm(0) } })
+    build.reading('earth-continuity', id, { slots })
+    expect(verdict()).toBe('within')
+    build.reading('lead-null', place, { slots: { 'lead-set': choice('short'), nulled: ohm(0) } })
+    build.reading('earth-continuity', id, { slots })
+    expect(verdict()).toBe('close')
+    build.reading('lead-null', place, { slots: { 'lead-set': choice('reel'), nulled: ohm(0) } })
+    build.reading('earth-continuity', id, { slots })
+    expect(verdict()).toBe('within')
+    build.reading('earth-continuity', id, { slots, instrument: OTHER_TESTER })
+    expect(verdict()).toBe('close')
   })
 
   it('that did not take hold opens nothing: what still shows 0.5 Ω with its clips joined is not nulled', () => {
@@ -345,9 +376,12 @@ describe('the design check', () => {
 describe('lists of checks', () => {
   const all = (answer: string): Record<string, SlotValue> =>
     Object.fromEntries(
-      ['dc-switch-on', 'ac-on', 'starts', 'mains-lost-stops', 'restarts'].map((id) => [id, choice(answer)]),
+      ['dc-switch-on', 'ac-on', 'starts', 'mains-lost-stops', 'restarts', 'monitoring-on', 'alarm-seen'].map((id) => [
+        id,
+        choice(answer),
+      ]),
     )
-  function reconnect(slots: Record<string, SlotValue>, v: 2 | 3 = 3) {
+  function reconnect(slots: Record<string, SlotValue>, v: 2 | 3 | 4 = 4) {
     const build = new FactsBuilder()
     const id = build.part({ kind: 'inverter', tag: 'INV', maxInput_V: null })
     build.reading('reconnect', id, { slots, v })
@@ -355,11 +389,16 @@ describe('lists of checks', () => {
   }
 
   it('kept before a line was asked are whole without it, and say so', () => {
-    const { 'ac-on': later, ...before } = all('as-it-should')
+    const { 'ac-on': later, 'monitoring-on': _on, 'alarm-seen': _seen, ...before } = all('as-it-should')
     expect(reconnect(before, 2)).toMatchObject({ verdict: 'within', finding: { figures: { count: 4 } } })
     expect(reconnect(before, 2).flags).toContain('earlier-questions')
-    expect(reconnect({ ...before, 'ac-on': later! }, 2).flags).not.toContain('earlier-questions')
+    expect(reconnect(all('as-it-should'), 2).flags).not.toContain('earlier-questions')
     expect(reconnect(before, 3).verdict).toBe('not-yet')
+    expect(reconnect({ ...before, 'ac-on': later! }, 3)).toMatchObject({
+      verdict: 'within',
+      finding: { figures: { count: 5 } },
+    })
+    expect(reconnect({ ...before, 'ac-on': later! }).verdict).toBe('not-yet')
     expect(reconnect({ ...before, 'ac-on': choice('not-as-it-should') }, 2).verdict).toBe('outside')
   })
 
@@ -383,7 +422,30 @@ describe('lists of checks', () => {
   it('are not yet while lines are open', () => {
     expect(reconnect({ starts: choice('as-it-should') })).toMatchObject({
       verdict: 'not-yet',
-      finding: { figures: { count: 4 } },
+      finding: { figures: { count: 6 } },
     })
+  })
+})
+
+describe('an inverter that comes back', () => {
+  const watch = (wait_s: number, reconnect_s: number | null, more: Record<string, SlotValue> = {}) => {
+    const build = new FactsBuilder()
+    const id = build.part({ kind: 'inverter', tag: 'INV', maxInput_V: 1000, reconnect_s })
+    const slots = { ...checks('protection-set', 'protection-shown'), 'reconnect-wait': readValueOf(wait_s, 's', 0) }
+    build.reading('grid-watch', id, { slots: { ...slots, ...more } })
+    return look(build.facts(), 'grid-watch', id)
+  }
+
+  it.each([
+    [75, 60, 'within'],
+    [60, 60, 'close'],
+    [24, 60, 'outside'],
+    [75, null, 'not-yet'],
+  ] as const)('after %d s where the network asks %j s is %s', (wait_s, asked_s, verdict) => {
+    expect(watch(wait_s, asked_s).verdict).toBe(verdict)
+  })
+
+  it('late enough is outside all the same where its protection is set for another network', () => {
+    expect(watch(75, 60, { 'protection-set': choice('not-as-it-should') }).verdict).toBe('outside')
   })
 })

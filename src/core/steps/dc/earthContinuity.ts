@@ -53,6 +53,7 @@ export const earthContinuity: ReadStep<'row'> = {
   order: 'B3',
   appliesTo: 'row',
   station: 'modules',
+  protects: true,
   tag: 'live-in-daylight',
   slots: [resistance, leadSetSlot],
   nulled: true,

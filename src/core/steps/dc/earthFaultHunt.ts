@@ -183,7 +183,7 @@ export const earthFaultHunt: ReadStep<'string'> = {
   slots,
   counts: 'latest',
   stands: 'none',
-  onNeedOf: 'pv-insulation',
+  onNeedOf: ['pv-insulation'],
   effects: [{ state: 'plugs-locked', on: 'part', does: 'end' }],
   gates: [isolatedGate],
   cautions: [

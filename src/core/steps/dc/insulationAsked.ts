@@ -1,4 +1,5 @@
 /** What is asked of a string's insulation: test voltage and least, by school and by table, alone or with its group. */
+import { convertersOf, electronicsOf } from '../../plant/moduleElectronics'
 import type { StringPart } from '../../plant/part'
 import { type InsulationTest, insulationTest } from '../../pv/insulation'
 import { choiceIn, numberIn } from '../reading'
@@ -43,6 +44,9 @@ export function strangeWorkingVolts({
   return read && !isOf ? { read: read.text, plate_V } : null
 }
 
+const lower = (a: number | null, b: number | null): number | null =>
+  a === null || b === null ? (a ?? b) : Math.min(a, b)
+
 /** What is asked of a string: by the regime's school, and by the standard's own table. */
 export function insulationAsked(context: StepContext<'string'>): InsulationAsked | null {
   const { part, regime, reading } = context
@@ -50,11 +54,15 @@ export function insulationAsked(context: StepContext<'string'>): InsulationAsked
   const { voc_V, vmp_V, maxSystemVoltage_V } = moduleType.data
   const school = regime.schools['pv.insulation-voltage']
   const load = school === 'twice' && !strangeWorkingVolts(context) ? numberIn(reading, workingVolts.id) : null
-  const string = { voc_V: modulesInSeries * voc_V, working_V: load?.value ?? modulesInSeries * vmp_V }
+  const electronics = electronicsOf(part)
+  const string = {
+    voc_V: convertersOf(part)?.most_V ?? modulesInSeries * voc_V,
+    working_V: load?.value ?? modulesInSeries * vmp_V,
+  }
   const ask = {
     vocStc_V: string.voc_V,
     workingVoltage_V: string.working_V,
-    maxSystemVoltage_V: maxSystemVoltage_V ?? null,
+    maxSystemVoltage_V: lower(maxSystemVoltage_V ?? null, electronics?.insulation_V ?? null),
   }
   const test = insulationTest({ ...ask, school })
   const byTable = insulationTest({ ...ask, school: 'table' })

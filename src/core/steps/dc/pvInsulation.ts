@@ -2,6 +2,7 @@
  * Insulation of a string to earth, positive and negative in turn or joined. Sources: IEC 62446-1:2016 6.7 and table 2
  * (from memory); schools of test voltage as handbook 5 names them.
  */
+import { electronicsOf } from '../../plant/moduleElectronics'
 import type { InsulationTest } from '../../pv/insulation'
 import { readValueOf } from '../../quantity/readValue'
 import { causeOf } from '../../verdict/cause'
@@ -127,6 +128,7 @@ function testRulings(context: StepContext<'string'>, wanted_V: number): Ruling[]
     if (group_kW > most_kW) say('not-yet', 'group-too-large', { group_kW, most_kW })
   }
   if (isSurgeIn(context)) say('close', 'surge-in-is-close')
+  if (electronicsOf(context.part)?.insulation_V === null) say('close', 'electronics-unknown')
   return rulings
 }
 
@@ -136,6 +138,7 @@ export const pvInsulation: ReadStep<'string'> = {
   order: 'B8',
   appliesTo: 'string',
   station: 'strings',
+  protects: true,
   tag: 'live-in-daylight',
   slots,
   counts: 'worst',
@@ -206,9 +209,14 @@ export const pvInsulation: ReadStep<'string'> = {
       return { code: 'pv-insulation.surge-entered', figures: { tag: context.part.data.tag, surge: entered.data.tag } }
     const strange = strangeWorkingVolts(context)
     if (strange) return { code: 'pv-insulation.strange-working', figures: { tag: context.part.data.tag, ...strange } }
+    const set_V = settingOf(choiceIn(context.reading, 'set-voltage'))
+    const bears_V = electronicsOf(context.part)?.insulation_V
+    if (bears_V && set_V !== null && set_V > bears_V) {
+      const figures = { tag: context.part.data.tag, set_V, most_V: bears_V }
+      return { code: 'pv-insulation.above-electronics', figures }
+    }
     // More than the modules are made for is not put on them, whatever it would read.
     const most_V = context.part.data.moduleType.data.maxSystemVoltage_V
-    const set_V = settingOf(choiceIn(context.reading, 'set-voltage'))
     if (!most_V || set_V === null || set_V <= most_V) return null
     return { code: 'pv-insulation.above-module', figures: { tag: context.part.data.tag, set_V, most_V } }
   },

@@ -1,5 +1,6 @@
 /** Short-circuit current of a string, with light and warmth of the same moment. Source: IEC 62446-1:2016 6.5 (from memory). */
 import { currentCauses } from '../../diagnosis/currentCauses'
+import { hidesItsCells } from '../../plant/moduleElectronics'
 import { readValueOf } from '../../quantity/readValue'
 import { isolatedGate, notReversed } from '../gates'
 import { numberSlot } from '../slot'
@@ -23,6 +24,8 @@ export const pvIsc: ReadStep<'string'> = {
   id: 'pv-isc',
   order: 'B7',
   appliesTo: 'string',
+  // Converters give what they are made to give: no string current says what the cells do.
+  of: (part) => !hidesItsCells(part),
   station: 'strings',
   tag: 'live-in-daylight',
   slots: [current],

@@ -14,6 +14,7 @@ export const pvPolarity: ReadStep<'string'> = {
   order: 'B4',
   appliesTo: 'string',
   station: 'strings',
+  protects: true,
   tag: 'live-in-daylight',
   slots: [
     choiceSlot({

@@ -11,6 +11,8 @@ import type { Modelled } from './stringOptions'
 import { expectAt, judgeString, modelOf } from './stringReading'
 import { voltageSum } from './workingOfVoltage'
 import { asReadOf } from './withoutLight'
+import { hidesItsCells } from '../../plant/moduleElectronics'
+import { heldExpected, heldVariants, judgeHeld } from './heldVoltage'
 
 const voltage = numberSlot('voltage', 'dc-voltage', 'V', 1)
 
@@ -28,14 +30,21 @@ export const pvVoc: ReadStep<'string'> = {
   station: 'strings',
   tag: 'live-in-daylight',
   slots: [voltage],
-  needsConditions: true,
+  needsConditions: (part) => !hidesItsCells(part),
   counts: 'latest',
   effects: [{ state: 'plugs-locked', on: 'part', does: 'end' }],
   gates: [
     isolatedGate,
     { id: 'polarity-first', hard: false, waitsFor: 'pv-polarity', until: 'done' },
     notReversed,
-    { id: 'sensors-in-plane', hard: false, waitsFor: 'sensors', until: 'done', on: 'array' },
+    {
+      id: 'sensors-in-plane',
+      hard: false,
+      waitsFor: 'sensors',
+      until: 'done',
+      on: 'array',
+      only: (part) => !hidesItsCells(part),
+    },
   ],
   cautions: [
     { id: 'no-load-before-parting', hard: true },
@@ -49,6 +58,7 @@ export const pvVoc: ReadStep<'string'> = {
       { balloon: 2, code: 'black-to-minus' },
     ],
   },
+  variants: heldVariants,
   minutes: 2,
   sources: [
     'iec-62446-voltage',
@@ -60,21 +70,23 @@ export const pvVoc: ReadStep<'string'> = {
     'house-module-spread',
   ],
   mendingTouches: ['pv-polarity', 'pv-isc', 'pv-insulation', 'plugs-locked', 'operating'],
-  expect: (context) => expectAt(context, modelled(context)),
-  judge: (context) =>
-    judgeString(context, {
+  expect: (context) => (hidesItsCells(context.part) ? heldExpected(context) : expectAt(context, modelled(context))),
+  judge(context) {
+    if (hidesItsCells(context.part)) return judgeHeld(context, voltage)
+    return judgeString(context, {
       step: 'pv-voc',
       slot: voltage,
       unit: 'V',
       modelled: modelled(context),
       per: context.part.data.modulesInSeries,
       sum: (weather) => voltageSum(context, weather),
-    }),
+    })
+  },
   causes: voltageCauses,
   sound: soundVoltage,
   sisterGroup: sisterGroupOf,
   compared: 'percent',
-  asRead: (part, reading) => asReadOf(part, reading, voltage, part.data.modulesInSeries),
+  asRead: (part, reading) => (hidesItsCells(part) ? null : asReadOf(part, reading, voltage, part.data.modulesInSeries)),
   example: {
     source: 'computed: seven modules of 37.40 V, with the light term at 300 W/m2 and 25 degC 249.4 V',
     part: exampleString(7),

@@ -46,6 +46,8 @@ export const reconnect = checklist<'inverter'>({
     check('starts', 2),
     check('mains-lost-stops', 3),
     check('restarts', 3),
+    check('monitoring-on', 2, { since: 4 }),
+    check('alarm-seen', 2, { since: 4 }),
   ],
   effects: [
     { state: 'isolated', on: 'site', does: 'end' },

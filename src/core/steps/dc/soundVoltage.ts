@@ -1,4 +1,5 @@
 /** Why a string's voltage that looks wrong is not: dull light, warm cells, a string longer than its neighbours. */
+import { convertersOf } from '../../plant/moduleElectronics'
 import { STC_IRRADIANCE_Wm2, STC_TEMPERATURE_C } from '../../pv/constants'
 import { weatherBy } from '../../pv/workedBack'
 import type { Judgement } from '../../verdict/judgement'
@@ -17,6 +18,9 @@ export function soundVoltage(context: StepContext<'string'>, { rule }: Judgement
   const { data } = context.part
   const measured = rule?.measured
   if (!measured || measured.bound !== 'exact') return []
+  const converters = convertersOf(context.part)
+  if (converters)
+    return [{ code: 'sound.held-back', figures: { modules: data.modulesInSeries, each_V: converters.held_V ?? 0 } }]
   const found: Finding[] = []
   const module = data.moduleType.data
   const plate_V = data.modulesInSeries * module.voc_V

@@ -15,7 +15,7 @@ import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
 import type { Flag } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import type { AsRead, TellsLight } from '../beside'
-import { hold, notYet, ruled, saying } from '../holding'
+import { but, hold, notYet, ruled, saying } from '../holding'
 import { airOf, type Figure, numberIn, type ReadWithoutLight, whiskerOf } from '../reading'
 import type { NumberSlot } from '../slot'
 import type { StepContext } from '../step'
@@ -67,7 +67,8 @@ export function sistersRuling(
   // By night nothing flows anywhere: that agrees, and proves nothing.
   if (!(middle > 0)) {
     const line = { code: 'sisters.nothing-there', source: limit.source }
-    return { ...ruled(context, 'not-yet', 'sisters.nothing-there', line, { read: read.text, unit }), isUndecided: true }
+    const nothing = ruled(context, 'not-yet', 'sisters.nothing-there', line, { read: read.text, unit })
+    return but(nothing, { isUndecided: true })
   }
   const expected = middle * per
   const gap_pct = 100 * (read.value / expected - 1)
@@ -105,7 +106,9 @@ export function sistersRuling(
   if (ruling.verdict !== 'outside' && agree) return ruling
   // A current that lies apart while the light moved, or where no two agree, says nothing of its string.
   if (unit !== 'V' && (moved || !agree))
-    return { ...saying(ruling, moved ? 'sisters.light-moved' : 'sisters.none-agree', {}, 'not-yet'), isUndecided: true }
+    return but(saying(ruling, moved ? 'sisters.light-moved' : 'sisters.none-agree', {}, 'not-yet'), {
+      isUndecided: true,
+    })
   if (!agree) return saying(ruling, 'sisters.none-agree', {}, 'outside')
   const side = gap_pct < 0 ? 'below' : 'above'
   return saying(ruling, others.length === 1 ? `sisters.pair-${side}` : `sisters.as-read-${side}`)

@@ -5,6 +5,7 @@
 import { STC_TEMPERATURE_C } from '../../pv/constants'
 import {
   atMost,
+  carriedBy,
   type Circuit,
   coldFactor,
   coldVoltage,
@@ -17,7 +18,9 @@ import type { Measurable } from '../../record/instrument'
 import type { SourceId } from '../../regime/sources'
 import type { Judgement } from '../../verdict/judgement'
 import type { WorkingLine } from '../../verdict/working'
-import type { ComputedStep, Order, StepContext, WorkedExample } from '../step'
+import { hidesItsCells } from '../../plant/moduleElectronics'
+import type { PlantIndex } from '../../plant/plantIndex'
+import type { ComputedStep, Order, PartIn, StepContext, WorkedExample } from '../step'
 import { exampleModule, exampleSite } from '../worked'
 import { byWeather, type Checked, checksOf, circuitsOf, factorsOf, judgeDesign } from './designCircuits'
 
@@ -33,6 +36,8 @@ type Danger = {
   sources: readonly SourceId[]
   sum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[]
   example: Omit<WorkedExample, 'reading' | 'part'>
+  /** Asked only where a string's own modules decide it: behind converters they do not. */
+  ofCells?: true
   /** Checks beyond those of the circuit itself. */
   more?(context: StepContext<'array'>): Checked[]
 }
@@ -55,6 +60,8 @@ const strings = (arrayId: string, count: number, modulesInSeries: number, isc_A 
   }))
 
 function coldSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
+  const ceiling_V = circuit.converters?.most_V
+  if (ceiling_V) return [heldAt('design.converters', ceiling_V, 'V')]
   const { module, modulesInSeries: modules, lowestTemperature_C: lowest_C, school } = circuit
   const flat = context.limit('pv.cold-flat').value
   const factor = coldFactor(school, module.beta_pctPerK, lowest_C, flat) ?? temperatureFactor(lowest_C) ?? flat
@@ -77,6 +84,14 @@ function coldSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[]
   ]
 }
 
+/** What converters hold, as their maker says. */
+const heldAt = (code: string, value: number, unit: 'V' | 'A', figures: WorkingLine['figures'] = {}): WorkingLine => ({
+  code,
+  figures,
+  result: { value, unit, decimals: unit === 'V' ? 0 : 1 },
+  source: 'rating-plate',
+})
+
 function trackerSum({ models }: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
   const model = models.of(circuit.module as never)
   return [circuit.lowestTemperature_C, circuit.highestCellTemperature_C].map((cell_C) => ({
@@ -89,7 +104,11 @@ function trackerSum({ models }: StepContext<'array'>, circuit: Circuit): Working
 
 function currentSum(context: StepContext<'array'>, circuit: Circuit): WorkingLine[] {
   const factor = context.limit('pv.current-factor').value
-  const { module, stringsInParallel: parallel } = circuit
+  const { module, stringsInParallel: parallel, converters } = circuit
+  if (converters) {
+    const { most_A } = converters
+    return most_A === null ? [] : [heldAt('design.carried-converters', parallel * most_A, 'A', { parallel, most_A })]
+  }
   const isc_A = dimensioningIsc_A(module)
   const carried_A = factor * parallel * isc_A
   const next_A = nextRating(carried_A)
@@ -165,7 +184,7 @@ function kitChecks(context: StepContext<'array'>): Checked[] {
   return circuitsOf(context).flatMap(({ tag, circuit, unclear }) => {
     const checks = [
       atMost('kit-voltage', 'V', coldVoltage(circuit, factors), kitInput(context, 'dc-voltage')),
-      atMost('kit-current', 'A', factors.current * dimensioningIsc_A(circuit.module), kitInput(context, 'dc-current')),
+      atMost('kit-current', 'A', carriedBy(circuit, 1, factors), kitInput(context, 'dc-current')),
     ]
     // A quantity that nothing in the kit measures is compared with nothing.
     return checks
@@ -193,12 +212,19 @@ const judgeChecks = (danger: Danger, context: StepContext<'array'>, isAsked: (on
     ({ circuit }) => danger.sum(context, circuit),
   )
 
+/** An array without strings, or with one whose modules have no converters. */
+function hasCellsAlone(array: PartIn<'array'>, plant: PlantIndex): boolean {
+  const strings = plant.stringsOf(array)
+  return strings.length === 0 || strings.some((string) => !hidesItsCells(string))
+}
+
 function designStep(danger: Danger): ComputedStep<'array'> {
   return {
     kind: 'computed',
     id: danger.id,
     order: danger.order,
     appliesTo: 'array',
+    ...(danger.ofCells ? { of: hasCellsAlone } : {}),
     station: 'modules',
     tag: 'live-in-daylight',
     gates: [],
@@ -230,6 +256,7 @@ const dangers: readonly Danger[] = [
   },
   {
     id: 'design-tracker',
+    ofCells: true,
     order: 'A3',
     ids: ['vmp-cold-tracker', 'vmp-hot-tracker'],
     decimals: 0,
@@ -267,6 +294,7 @@ const dangers: readonly Danger[] = [
   },
   {
     id: 'design-fuses',
+    ofCells: true,
     order: 'A5',
     ids: ['fuse-needed', 'fuse-range'],
     decimals: 1,

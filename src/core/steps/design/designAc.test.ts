@@ -30,6 +30,22 @@ describe('device and cable', () => {
     expect(isAsked('overload', { rating_A: 32, line_mm2: 2.5 })).toBe(true)
   })
 
+  it('asks by how the cable lies, as the table has it: in a wall it carries less', () => {
+    // BS 7671 table 4D2A (from memory): 2.5 mm² carries 18.5 A in a wall, 27 A clipped, 30 A in free air.
+    const own = { rating_A: 20, line_mm2: 2.5 } as const
+    expect(isAsked('overload', { ...own, method: 'A' })).toBe(true)
+    expect(isAsked('overload', { ...own, method: 'C' })).toBe(false)
+    expect(isAsked('overload', { rating_A: 30, line_mm2: 2.5, method: 'C' })).toBe(true)
+    expect(isAsked('overload', { rating_A: 30, line_mm2: 2.5, method: 'E' })).toBe(false)
+    expect(isAsked('overload', { ...own, method: 'A', cable_A: 21 })).toBe(true)
+    expect(says('overload', { ...own, method: 'A', cable_A: 22 })[0]).not.toBe('outside')
+  })
+
+  it('of aluminium carries less than of copper', () => {
+    expect(isAsked('overload', { rating_A: 80, line_mm2: 25, protective_mm2: 16 })).toBe(false)
+    expect(isAsked('overload', { rating_A: 100, line_mm2: 25, protective_mm2: 16, metal: 'aluminium' })).toBe(true)
+  })
+
   it('a ring of 2.5 mm² stands behind 32 A by its own rule: each leg carries 20 A', () => {
     const ring = { layout: 'ring', line_mm2: 2.5 } as const
     expect(isAsked('overload', { ...ring, rating_A: 32 })).toBe(false)
@@ -47,6 +63,15 @@ describe('voltage drop', () => {
     expect(says('voltage-drop', lamp)).toEqual(['outside', 'voltage-drop.outside'])
     expect(says('voltage-drop', { ...lamp, lighting: false })[0]).toBe('within')
     expect(says('voltage-drop', { ...lamp, length_m: 30 })[0]).toBe('within')
+  })
+
+  it('of aluminium loses more, and of what is too thick for the sum nothing is said', () => {
+    const feeder = { design_A: 60, line_mm2: 25, length_m: 60, lighting: false } as const
+    // Warm, there and back under 60 A: 0.727 mΩ/m lose 6.3 V; 1.20 mΩ/m lose 10.4 V, of 11.5 V.
+    expect(says('voltage-drop', feeder)[0]).toBe('within')
+    expect(says('voltage-drop', { ...feeder, metal: 'aluminium', length_m: 70 })[0]).toBe('outside')
+    expect(says('voltage-drop', { ...feeder, metal: 'copper', length_m: 70 })[0]).toBe('within')
+    expect(says('voltage-drop', { ...feeder, line_mm2: 95 })).toEqual(['not-yet', 'voltage-drop.no-table'])
   })
 
   it('shows its sum', () => {

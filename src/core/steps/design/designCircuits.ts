@@ -1,5 +1,6 @@
 /** The circuits of an array as the design check sees them: strings alike are checked once. */
 import { STC_TEMPERATURE_C } from '../../pv/constants'
+import { convertersOf } from '../../plant/moduleElectronics'
 import type { StringPart } from '../../plant/part'
 import type { PlantIndex } from '../../plant/plantIndex'
 import { type Circuit, nextRating, type RatingCheck, type RatingFactors, ratingChecks } from '../../pv/ratings'
@@ -10,11 +11,20 @@ import type { WorkingLine } from '../../verdict/working'
 import type { StepContext } from '../step'
 
 export function factorsOf(context: Pick<StepContext, 'limit'>): RatingFactors {
+  // Each is asked for where it is used: what is asked for is what the record prints.
   return {
-    current: context.limit('pv.current-factor').value,
-    fuseLow: context.limit('pv.fuse-low').value,
-    fuseHigh: context.limit('pv.fuse-high').value,
-    flat: context.limit('pv.cold-flat').value,
+    get current() {
+      return context.limit('pv.current-factor').value
+    },
+    get fuseLow() {
+      return context.limit('pv.fuse-low').value
+    },
+    get fuseHigh() {
+      return context.limit('pv.fuse-high').value
+    },
+    get flat() {
+      return context.limit('pv.cold-flat').value
+    },
   }
 }
 
@@ -39,8 +49,9 @@ function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart):
   if (!inverter && plant.ofKind('inverter').length > 1) unclear.push('which-inverter')
   if (parallel === null) unclear.push('which-input')
   // A flat factor holds for any winter.
-  if ((site?.lowestTemperature_C ?? null) === null) unclear.push('how-cold')
-  if ((site?.highestCellTemperature_C ?? null) === null) unclear.push('how-hot')
+  const converters = convertersOf(string)
+  if (!converters && (site?.lowestTemperature_C ?? null) === null) unclear.push('how-cold')
+  if (!converters && (site?.highestCellTemperature_C ?? null) === null) unclear.push('how-hot')
   const circuit: Circuit = {
     module: string.data.moduleType.data,
     modulesInSeries: string.data.modulesInSeries,
@@ -57,6 +68,7 @@ function circuitOf({ plant, regime }: StepContext<'array'>, string: StringPart):
     switch: dcSwitch && { ratedVoltage_V: dcSwitch.ratedVoltage_V, rating_A: dcSwitch.rating_A },
     fuse: string.data.fuse ?? null,
     ...(string.data.cable_A ? { cable_A: string.data.cable_A } : {}),
+    ...(converters ? { converters: { most_V: converters.most_V, most_A: converters.most_A } } : {}),
     school: regime.schools['pv.cold-voltage'],
   }
   return { circuit, unclear }

@@ -3,7 +3,7 @@
  * alone. Source: BS 7671 433.1.1, 433.1.204 for rings (from memory). Where nobody said what the cable carries, a
  * device above what the table gives for a cable clipped to a surface is asked about.
  */
-import { carriesClipped_A, RING_LEG } from '../../circuit/carries'
+import { carries_A, RING_LEG } from '../../circuit/carries'
 import type { CircuitData } from '../../plant/part'
 import { exactly } from '../../quantity/span'
 import { atMost } from '../../verdict/compare'
@@ -17,7 +17,8 @@ const isRing = ({ layout, rating_A }: CircuitData): boolean =>
   layout === 'ring' && (rating_A ?? 0) <= RING_LEG.mostRating_A
 
 /** What a cable is taken to carry while nobody said; null where the table does not know it. */
-const byTable_A = ({ line_mm2 }: CircuitData): number | null => (line_mm2 === null ? null : carriesClipped_A(line_mm2))
+const byTable_A = ({ line_mm2, method, metal }: CircuitData): number | null =>
+  line_mm2 === null ? null : carries_A({ line_mm2, method, metal })
 
 /** Asked where somebody said what the cable carries, or where the device is more than the table gives. */
 function isQuestion(circuit: CircuitData): boolean {
@@ -32,7 +33,8 @@ function judgeOverload(context: StepContext<'circuit'>): Judgement {
   if (rating_A === null) return notYet(context, 'overload.no-rating')
   const source = 'bs7671-overload' as const
   if (cable_A == null) {
-    const figures = { rating_A, table_A: byTable_A(context.part.data) ?? 0, area_mm2: line_mm2 ?? 0 }
+    const method = context.part.data.method ?? 'C'
+    const figures = { rating_A, table_A: byTable_A(context.part.data) ?? 0, area_mm2: line_mm2 ?? 0, method }
     return decide([
       ruled(context, 'close', 'overload.above-table', { code: 'overload.table', figures, source }, figures),
     ])
@@ -59,6 +61,7 @@ export const overload: ComputedStep<'circuit'> = {
   appliesTo: 'circuit',
   of: (part) => isQuestion(part.data),
   station: 'board',
+  protects: true,
   tag: 'dead',
   gates: [],
   cautions: [{ id: 'cable-as-laid', hard: false }],

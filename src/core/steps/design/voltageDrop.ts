@@ -24,11 +24,11 @@ function beforeTheBoard(context: Context, figures: Ruling['finding']['figures'])
 }
 
 function judgeDrop(context: Context): Judgement {
-  const { line_mm2, length_m, phases, layout = 'radial', design_A, lighting } = context.part.data
+  const { line_mm2, length_m, phases, layout = 'radial', design_A, lighting, metal } = context.part.data
   const nominal_V = supplyOf(context)?.data.nominal_V
   if (line_mm2 === null || length_m === null || design_A == null) return notYet(context, 'voltage-drop.no-cable')
   if (!nominal_V) return notYet(context, 'voltage-drop.no-supply')
-  const drop_V = dropAlong_V({ line_mm2, length_m, phases, layout }, design_A)
+  const drop_V = dropAlong_V({ line_mm2, length_m, phases, layout, metal }, design_A)
   if (drop_V === null) return notYet(context, 'voltage-drop.no-table')
   const limit = context.limit(lighting ? 'ac.drop-lighting' : 'ac.drop-other')
   const most_V = (nominal_V * limit.value) / 100

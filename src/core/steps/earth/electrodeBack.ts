@@ -44,4 +44,4 @@ const backStep = (id: string, order: Order, testedBy: 'spikes' | 'loop', waitsFo
   })
 
 export const electrodeBack = backStep('electrode-back', 'D2', 'spikes', 'electrode')
-export const electrodeLoopBack = backStep('electrode-loop-back', 'E3', 'loop', 'electrode-loop')
+export const electrodeLoopBack = backStep('electrode-loop-back', 'E4', 'loop', 'electrode-loop')

@@ -18,6 +18,7 @@ export const additionalProtection: ComputedStep<'circuit'> = {
   appliesTo: 'circuit',
   of: (part) => part.data.rcdFor === 'additional',
   station: 'rcd',
+  protects: true,
   tag: 'dead',
   gates: [],
   cautions: [{ id: 'purpose-is-local', hard: false }],

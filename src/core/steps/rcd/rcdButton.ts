@@ -6,9 +6,10 @@ import { exampleRcd } from '../worked'
 
 export const rcdButton = checklist<'rcd'>({
   id: 'rcd-button',
-  order: 'E8',
+  order: 'E10',
   appliesTo: 'rcd',
   station: 'rcd',
+  protects: true,
   tag: 'live',
   slots: [check('button-trips', 1), check('resets-again', 2)],
   effects: [{ state: 'dead', on: 'supply', does: 'end' }],

@@ -15,7 +15,7 @@ import { tripCurrent_mA } from '../../rcd/limits'
 import type { Decided, Figures } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { decide, type Ruling } from '../../verdict/judgement'
-import { notYet, ruled } from '../holding'
+import { but, notYet, ruled } from '../holding'
 import { deviceOf, tripsIn } from './rcdSlots'
 import type { ComputedStep, StepContext } from '../step'
 import { exampleRcd } from '../worked'
@@ -100,7 +100,7 @@ const readLine = ({ upper, read }: Compared): Ruling['line'] | null =>
 export const rcdCascade: ComputedStep<'rcd'> = {
   kind: 'computed',
   id: 'rcd-cascade',
-  order: 'E10',
+  order: 'E12',
   appliesTo: 'rcd',
   of: (part, plant) => plant.upstreamOf(part) !== null,
   station: 'rcd',
@@ -124,10 +124,8 @@ export const rcdCascade: ComputedStep<'rcd'> = {
     const rule = ruleLine(context, found)
     // Readings that speak against the rule decide; else the rule does.
     const line = found.read.holds === false && byReadings ? byReadings : rule
-    const ruling: Ruling = {
-      ...ruled(context, verdict, `rcd-cascade.${code}`, { code: line.code, source: null }, figuresOf(found)),
-      line,
-    }
+    const own = ruled(context, verdict, `rcd-cascade.${code}`, { code: line.code, source: null }, figuresOf(found))
+    const ruling = but(own, { line })
     return decide([ruling], {
       before: () => (line === rule ? [] : [rule]),
       after: () => [bandLine(context, found), ...(byReadings && line === rule ? [byReadings] : [])],

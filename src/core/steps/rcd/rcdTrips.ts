@@ -57,15 +57,17 @@ const atTerminals: Variant = {
     { id: 'fault-current-flows', hard: true },
     { id: 'medical-and-it-off', hard: false },
     { id: 'loads-off-reset-between', hard: false },
+    { id: 'inverter-off-for-trips', hard: false },
   ],
 }
 
 export const rcdTrips: ReadStep<'rcd'> = {
   kind: 'read',
   id: 'rcd-trips',
-  order: 'E7',
+  order: 'E9',
   appliesTo: 'rcd',
   station: 'rcd',
+  protects: true,
   tag: 'live',
   slots: [...rcdSlots, touchBesides, ...voltsBesides],
   arrange: arrangeTrips,
@@ -79,6 +81,7 @@ export const rcdTrips: ReadStep<'rcd'> = {
     { id: 'fault-current-flows', hard: true },
     { id: 'medical-and-it-off', hard: false },
     { id: 'loads-off-reset-between', hard: false },
+    { id: 'inverter-off-for-trips', hard: false },
   ],
   hookup: {
     drawing: 'rcd-at-socket',

@@ -26,6 +26,9 @@ export const closeOut = checklist<'site'>({
     check('labels-on', 3),
     check('settings-noted', 3),
     check('handover', 4),
+    check('papers-drawn', 4, { since: 5 }),
+    check('papers-running', 4, { since: 5 }),
+    check('papers-emergency', 4, { since: 5 }),
   ],
   cautions: [
     { id: 'fetch-before-scaffold', hard: false },
@@ -55,7 +58,14 @@ export const closeOutAc = checklist<'site'>({
   order: 'G2',
   where: (plant) => !hasModules(plant),
   station: 'supply',
-  slots: [check('points-closed', 2), check('test-links-out', 2), check('labels-on', 3), check('handover', 4)],
+  slots: [
+    check('points-closed', 2),
+    check('test-links-out', 2),
+    check('labels-on', 3),
+    check('handover', 4),
+    check('papers-board', 4, { since: 5 }),
+    check('papers-running', 4, { since: 5 }),
+  ],
   cautions: [{ id: 'links-out-before-power', hard: false }],
   hookup: {
     drawing: 'close-out-ac',

@@ -1,18 +1,16 @@
 /** A way of a board: its number, its device, its cable, and at its end what it feeds. */
 import type { PartOf } from '@/core/plant/plantIndex'
 import { pointsOn } from '@/core/plant/tree'
+import { conductorWords, deviceWords } from '@/words/circuit'
 import { say } from '@/words/say'
 import { optionText } from '../optionText'
 import { AT, type Drawing, PITCH, POINT_PITCH, rcdText } from './earthFrame'
 import { fitted, type Ground, label, missingRuns, pieceOf, type Run, symbol } from './pieces'
 
 function wayRuns({ data }: PartOf<'circuit'>, rcd: PartOf<'rcd'> | null): Run[] {
-  const device = data.device ? `${data.device}${data.rating_A ?? ''}` : ''
-  const areas =
-    data.line_mm2 === null ? '' : `${data.line_mm2}${data.protective_mm2 === null ? '' : `/${data.protective_mm2}`} mm²`
   const length =
     data.length_m === null ? '' : `${data.layout === 'ring' ? `${optionText('ring')} ` : ''}${data.length_m} m`
-  const detail = [device, rcd ? rcdText(rcd) : '', areas, length].filter(Boolean).join(', ')
+  const detail = [deviceWords(data), rcd ? rcdText(rcd) : '', conductorWords(data), length].filter(Boolean).join(', ')
   return [
     { text: data.feeds || say('plant.circuit-unnamed'), style: 'name' },
     ...(detail ? [{ text: detail, style: 'detail' as const }] : []),

@@ -1,0 +1,4 @@
+import { asked } from './en/asked'
+import { addWords } from './say'
+
+addWords(asked)

@@ -1,0 +1,35 @@
+/** How grave it is what a periodic inspection found, and whether the installation may go on in use. */
+export const found = {
+  'found.title': 'What was found, and how grave it is',
+  'found.about':
+    'In a periodic inspection each thing found is given its class. It decides what the report says of going on in use.',
+  'found.as': 'How grave it is',
+  'found.as.danger': 'Danger now',
+  'found.as.could-be': 'Could become dangerous',
+  'found.as.look-further': 'Look further',
+  'found.as.improve': 'Improve',
+  'found.mark.danger': 'C1',
+  'found.mark.could-be': 'C2',
+  'found.mark.look-further': 'FI',
+  'found.mark.improve': 'C3',
+  'found.marked': '{as} ({mark})',
+  'found.closed': '{as}; put right',
+  'found.unclassed': 'nobody said how grave',
+  'found.danger-now':
+    'Somebody could be hurt now. Do not leave it so: make it safe, or have it switched off, and tell whoever is in charge at once and in writing. Local rules say what else is to be done.',
+  'found.protects':
+    'This test protects people: outside its limits it is never only to be improved, and counts as “look further”.',
+  'found.of': 'Found at',
+  'found.what': 'What was found',
+  'found.done': 'What was done',
+  'found.look': 'Go there',
+  'fitness.fit': 'Satisfactory for continued use, as far as it was inspected.',
+  'fitness.not-fit': 'Unsatisfactory for continued use.',
+  'fitness.not-finished': 'Not finished: nothing is said yet of continued use.',
+  'fitness.count': '{count} × {as}',
+  'owner.found': 'What was found, and what to do',
+  'owner.found-danger': 'At once, it is dangerous now: {what}',
+  'owner.found-could-be': 'Have it put right soon, it could become dangerous: {what}',
+  'owner.found-look-further': 'Have it looked into without delay: {what}',
+  'owner.found-improve': 'Worth improving: {what}',
+} as const
