@@ -40,8 +40,12 @@ export async function ensureMariadb(): Promise<void> {
   await ensurePackage('mariadb-server', async () => existsSync('/usr/sbin/mariadbd') || (await has('mariadbd')))
 }
 
-export const CHROMIUM = '/usr/bin/chromium'
+/** Chromium without its windows, and the whole of it. */
+export const CHROMIUM = { shell: '/usr/bin/chromium-headless-shell', whole: '/usr/bin/chromium' } as const
 
+/** The shell is the same engine and a quarter quicker; where it cannot be had, the whole one does. */
 export async function ensureChromium(): Promise<void> {
-  await ensurePackage('chromium', async () => existsSync(CHROMIUM))
+  await ensurePackage('chromium-headless-shell', async () => existsSync(CHROMIUM.shell)).catch(() =>
+    ensurePackage('chromium', async () => existsSync(CHROMIUM.whole)),
+  )
 }

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
-import { allSent, openBrowser, pageOf, sees } from '../support/browser'
+import { allSent, holdFeed, openBrowser, pageOf, sees } from '../support/browser'
 import { altP, cellText, openCell, pasteHere, standsAs } from '../support/schedule'
 import { base, demo, knock } from '../support/server'
 
@@ -159,17 +159,19 @@ describe('a board of fourteen circuits', () => {
     }
     const offer = '[data-testid=schedule-offered]'
     await openCell(page, '9.zs')
-    // The page hears what is paired with its job, and it has just asked: the figure comes after the pen has moved on.
-    await page.waitForResponse((answer) => answer.url().includes(`/api/jobs/${joinery}/feed`))
+    // The figure is heard after the pen has moved on.
+    const letHear = await holdFeed(page)
     await pressed()
     await openCell(page, '10.zs')
+    await letHear()
     await page.waitForSelector(offer)
     expect(await page.$eval(offer, (one) => (one as HTMLElement).innerText)).toMatch(/before this was open/)
     expect(await cellText(page, '10.zs')).toBe('')
     await pressed()
-    await page.waitForFunction(() => !document.querySelector('[data-testid=schedule-offered]'))
+    await page.waitForFunction(() => (document.querySelector('[data-cell="10.zs"]') as HTMLElement).innerText !== '')
     const first = await cellText(page, '10.zs')
     expect(first).toMatch(/^\d\.\d\d$/)
+    expect(await page.$(offer)).toBeNull()
     await page.keyboard.type('1')
     const typed = await cellText(page, '10.zs')
     await pressed()

@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -9,6 +10,7 @@ import puppeteer, {
   type Page,
   type WaitForSelectorOptions,
 } from 'puppeteer-core'
+import { CHROMIUM } from '../../scripts/lib/packages'
 import { base, type Who } from './server'
 
 const names: Record<Exclude<Who, 'nobody'>, string> = {
@@ -19,8 +21,9 @@ const names: Record<Exclude<Who, 'nobody'>, string> = {
 
 export async function openBrowser(): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium',
-    headless: true,
+    ...(existsSync(CHROMIUM.shell)
+      ? { executablePath: CHROMIUM.shell, headless: 'shell' }
+      : { executablePath: CHROMIUM.whole, headless: true }),
     args: [
       '--no-sandbox',
       '--disable-gpu',
@@ -323,6 +326,37 @@ export async function openStep(page: Page, group: string, row: string): Promise<
     .catch(() => {
       throw new Error(`the run sheet has no row "${row}" under "${group}"`)
     })
+}
+
+type Held = { held?: number; letGo?: () => void }
+
+/**
+ * From here on the page hears nothing of paired instruments until it is let go, however slow the machine is.
+ *
+ * @returns lets it hear again, with all that was shown meanwhile
+ */
+export async function holdFeed(page: Page): Promise<() => Promise<void>> {
+  await page.evaluate(() => {
+    const own = window as Held
+    const ask = window.fetch
+    const gate = new Promise<void>((open) => {
+      own.letGo = () => {
+        window.fetch = ask
+        open()
+      }
+    })
+    own.held = 0
+    window.fetch = async (...asked) => {
+      if (/\/feed(\?|$)/.test(String(asked[0]))) {
+        own.held = (own.held ?? 0) + 1
+        await gate
+      }
+      return ask(...asked)
+    }
+  })
+  // What was asked before this has been answered once the page asks again.
+  await page.waitForFunction(() => ((window as Held).held ?? 0) > 0)
+  return () => page.evaluate(() => (window as Held).letGo?.())
 }
 
 /** Files that a test hands to the page, in a folder that is thrown away. */
