@@ -33,6 +33,19 @@ async function pressMenu(page: Page, item: string): Promise<void> {
   await (found as unknown as { click(): Promise<void> }).click()
 }
 
+describe('a person of the demo', () => {
+  it('is in by one tap', async () => {
+    const page = await barePage(browser)
+    await page.goto(`${base}/sign-in`)
+    await listens(page, 'button')
+    await press(page, 'Tam Brackley')
+    await page.waitForFunction(() => window.location.pathname === '/')
+    await page.waitForSelector('.who-cell')
+    await sees(page, 'Tam Brackley')
+    await page.close()
+  })
+})
+
 describe('somebody who joins the company', () => {
   it('is invited, comes in by the link, and chooses the password', async () => {
     await pressId(office, 'invite')

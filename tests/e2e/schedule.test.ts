@@ -168,7 +168,9 @@ describe('a board of fourteen circuits', () => {
     expect(await page.$eval(offer, (one) => (one as HTMLElement).innerText)).toMatch(/before this was open/)
     expect(await cellText(page, '10.zs')).toBe('')
     await pressed()
-    await page.waitForFunction(() => (document.querySelector('[data-cell="10.zs"]') as HTMLElement).innerText !== '')
+    await page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[data-cell="10.zs"] input')?.value !== '',
+    )
     const first = await cellText(page, '10.zs')
     expect(first).toMatch(/^\d\.\d\d$/)
     expect(await page.$(offer)).toBeNull()

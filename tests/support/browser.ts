@@ -11,13 +11,7 @@ import puppeteer, {
   type WaitForSelectorOptions,
 } from 'puppeteer-core'
 import { CHROMIUM } from '../../scripts/lib/packages'
-import { base, type Who } from './server'
-
-const names: Record<Exclude<Who, 'nobody'>, string> = {
-  tester: 'Tam Brackley',
-  supervisor: 'Isolde Marrow',
-  viewer: 'Ness Orchard',
-}
+import { base, signedIn, type Who } from './server'
 
 export async function openBrowser(): Promise<Browser> {
   return puppeteer.launch({
@@ -143,19 +137,15 @@ export async function barePage(browser: Browser): Promise<Page> {
   return steadily(await context.newPage())
 }
 
-const SIGN_IN_ms = 5000
-
-/** A page that is drawn may not listen yet, on a machine that is busy: whoever sees nothing happen presses once more. */
-async function signIn(page: Page, name: string): Promise<void> {
-  const isIn = (timeout: number) => page.waitForFunction(() => window.location.pathname === '/', { timeout })
-  for (let tries = 1; tries < TRIES; tries++) {
-    await press(page, name).catch(() => undefined)
-    if (await isIn(SIGN_IN_ms).then(Boolean, () => false)) return
-  }
-  await isIn(WAIT_ms)
+/** Whoever tests was shown around before; said once, so that a test may forget it. */
+function shownAround(): void {
+  // A page that is nowhere yet has no store.
+  if (window.location.protocol === 'about:' || localStorage.getItem('tests.told')) return
+  localStorage.setItem('tests.told', '1')
+  localStorage.setItem('upstand.shown-around', '1')
 }
 
-/** A page of a person's own browser profile, signed in by one tap; what the page complains of is collected. */
+/** A page of a person's own browser profile, signed in; what the page complains of is collected. */
 export async function pageOf(
   browser: Browser,
   who: Exclude<Who, 'nobody'>,
@@ -169,11 +159,18 @@ export async function pageOf(
     if (/Content Security Policy/.test(message.text())) page.complaints.push(message.text())
   })
   page.setDefaultTimeout(WAIT_ms)
-  await page.goto(`${base}/sign-in`)
-  // Whoever tests was shown around before.
-  await page.evaluate(() => localStorage.setItem('upstand.shown-around', '1'))
-  await signIn(page, names[who])
-  if (path !== '/') await page.goto(base + path)
+  await context.setCookie(
+    ...(await signedIn(who)).map(({ name, value }) => ({
+      name,
+      value,
+      domain: new URL(base).hostname,
+      path: '/',
+      httpOnly: true,
+      sameSite: 'Lax' as const,
+    })),
+  )
+  await page.evaluateOnNewDocument(shownAround)
+  await page.goto(base + path)
   return page
 }
 

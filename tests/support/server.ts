@@ -35,21 +35,26 @@ const cookies = new Map<Who, string>()
 /** Forgets a session that a test ended. */
 export const forget = (who: Who): void => void cookies.delete(who)
 
-/** The session cookie of a demo person. */
-export async function cookieOf(who: Who): Promise<string> {
-  if (who === 'nobody') return ''
-  const known = cookies.get(who)
-  if (known) return known
+/** Signs a demo person in. @returns the cookies of a session of its own */
+export async function signedIn(who: Exclude<Who, 'nobody'>): Promise<{ name: string; value: string }[]> {
   const answer = await fetch(`${base}/api/demo/sign-in`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: base },
     body: JSON.stringify({ id: demo.person[who] }),
   })
   if (!answer.ok) throw new Error(`sign-in of ${who}: ${answer.status} ${await answer.text()}`)
-  const cookie = answer.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ')
+  return answer.headers.getSetCookie().map((one) => {
+    const [, name = '', value = ''] = /^([^=]+)=([^;]*)/.exec(one) ?? []
+    return { name, value }
+  })
+}
+
+/** The session cookie of a demo person. */
+export async function cookieOf(who: Who): Promise<string> {
+  if (who === 'nobody') return ''
+  const known = cookies.get(who)
+  if (known) return known
+  const cookie = (await signedIn(who)).map(({ name, value }) => `${name}=${value}`).join('; ')
   cookies.set(who, cookie)
   return cookie
 }

@@ -249,10 +249,18 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
               : []),
             {
               title: say('day.column-what'),
-              render: (_, one) => <WorkLink piece={one.piece} units={one.units} route={route} />,
+              render: (_, one) => (
+                <>
+                  <WorkLink piece={one.piece} units={one.units} route={route} />
+                  <small className="with-what">
+                    <span>{partsText(one.piece, one.units)}</span>
+                    {one.piece.arrayId !== null && <span>{planeOf(one.piece.arrayId)}</span>}
+                  </small>
+                </>
+              ),
             },
-            { title: say('day.column-where'), render: (_, one) => partsText(one.piece, one.units) },
-            { title: say('day.column-light'), render: (_, one) => planeOf(one.piece.arrayId) },
+            { ...BESIDE, title: say('day.column-where'), render: (_, one) => partsText(one.piece, one.units) },
+            { ...BESIDE, title: say('day.column-light'), render: (_, one) => planeOf(one.piece.arrayId) },
             { title: say('day.column-minutes'), align: 'right', render: (_, one) => minutesOf(one.units) },
           ]}
         />
@@ -262,6 +270,8 @@ function Laid({ evaluation, day, asked, route }: LaidProps) {
 }
 
 const MOST_ROWS = 40
+/** A column which a narrow screen shows below what is done. */
+const BESIDE = { className: 'beside' } as const
 
 type BesideProps = { day: Day; timeZone: string; route: JobRoute; toSite(): void }
 

@@ -48,7 +48,7 @@ export const day = {
   'day.who-1': 'First',
   'day.who-2': 'Second',
   'day.in-any-light': 'any',
-  'day.parts': '{first} to {last}, {count}',
+  'day.parts': '{first} to {last}, {count} in all',
   'day.chart': 'Light in the planes on {day}, and the work laid under it',
   'day.measured': '{time}: {light} read in {plane} at {what}',
   'day.bar': '{from} to {to}, {who}: {what}',
