@@ -2,10 +2,10 @@
  * Screens of a 400-string job against those of a small one, in one run, on an instance that runs already
  * (`./upstand start`). It adds a job of its own to that instance. Run: npm run bench:screens
  */
-import { AxePuppeteer } from '@axe-core/puppeteer'
 import { gzipSync } from 'node:zlib'
 import type { Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
+import { axeOn } from '../tests/support/axe'
 import { openBrowser, pageOf } from '../tests/support/browser'
 import { emptyJob } from '../tests/support/jobs'
 import { EMPTY, screens, showScreen, themes } from '../tests/support/screens'
@@ -106,7 +106,7 @@ async function screenFigures(page: Page, path: string, says: string): Promise<st
   for (const theme of themes) {
     await page.evaluate((name: string) => localStorage.setItem('upstand.theme', name), theme)
     await showScreen(page, path, says)
-    const { violations, passes } = await new AxePuppeteer(page).analyze()
+    const { violations, passes } = await axeOn(page)
     const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
     graves.push(`${theme} ${grave.length} of ${violations.length + passes.length}`)
   }

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { AxePuppeteer } from '@axe-core/puppeteer'
 import type { Facts } from '@/core/record/facts'
+import { axeOn } from '../support/axe'
 import { allSent, openBrowser, openStep, pageOf, sees } from '../support/browser'
 import { base, demo, knock } from '../support/server'
 
@@ -32,7 +32,7 @@ describe('eight strings side by side', () => {
       all.map((one) => one.querySelectorAll('[data-alike]').length),
     )
     expect(rings.slice(0, 3)).toEqual([8, 8, 8])
-    const { violations } = await new AxePuppeteer(page).include('[data-testid=compare]').analyze()
+    const { violations } = await axeOn(page, {}, '[data-testid=compare]')
     expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
   })
 

@@ -1,6 +1,6 @@
-import { AxePuppeteer } from '@axe-core/puppeteer'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { axeOn } from '../support/axe'
 import { openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { emptyJob } from '../support/jobs'
 import { base, demo } from '../support/server'
@@ -52,7 +52,7 @@ describe('the plan of a day, on a barn that looks east and west', () => {
     expect(at(/Voltage.*East/)).toBeGreaterThan(at(/Sensors.*East/))
     expect(at(/Sensors.*West/)).toBeGreaterThan(at(/Current.*East/))
     expect(at(/Close-out/)).toBe(laid.length - 1)
-    const { violations } = await new AxePuppeteer(page).include('[data-view=day]').analyze()
+    const { violations } = await axeOn(page, {}, '[data-view=day]')
     expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
   })
 
