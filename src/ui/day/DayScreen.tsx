@@ -362,13 +362,14 @@ function WorkList({ list, route }: { list: readonly Listed[]; route: JobRoute })
     <ul className="daylist">
       {list.slice(0, MOST_LINES).map(({ piece, units, says }) => (
         <li key={piece.id}>
-          <WorkLink piece={piece} units={units} route={route} />{' '}
-          <span className="small">{partsText(piece, units)}</span>
-          <span className="small quiet">
-            {' '}
-            {say('day.minutes', { minutes: minutesOf(units) })}
-            {says && `, ${says}`}
-          </span>
+          <WorkLink piece={piece} units={units} route={route} />
+          <p className="small work-about">
+            {partsText(piece, units)}{' '}
+            <span className="quiet">
+              {say('day.minutes', { minutes: minutesOf(units) })}
+              {says && `, ${says}`}
+            </span>
+          </p>
         </li>
       ))}
       {more > 0 && <li className="quiet">{say('day.more', { count: more })}</li>}
