@@ -4,7 +4,7 @@ import { evaluate } from '@/core/evaluate'
 import type { Body, Entry } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import { allSent, holdFeed, openBrowser, pageOf, sees } from '../support/browser'
-import { altP, cellText, openCell, pasteHere, standsAs } from '../support/schedule'
+import { altP, cellText, openCell, pasteHere, setUp, standsAs } from '../support/schedule'
 import { base, demo, knock } from '../support/server'
 
 const { joinery } = demo.job
@@ -198,6 +198,28 @@ describe('a board of fourteen circuits', () => {
     expect(Object.keys((read.body as Body<'reading'>).slots)).toEqual(
       expect.arrayContaining(['zs', 'loop-l-n', 'loop-n-pe', 'volts-l-pe', 'pefc-besides']),
     )
+    expect(page.complaints).toEqual([])
+  })
+
+  it('shows what was read another way than is set up, and asks for what is', async () => {
+    const before = [await cellText(page, '1.r1r2'), await cellText(page, '1.zs')]
+    expect(before).toEqual([expect.stringMatching(/^\d\.\d\d$/), expect.stringMatching(/^\d\.\d\d$/)])
+    await setUp(page, 'r1r2', 'continuity-way', 'R2 alone')
+    await setUp(page, 'zs', 'loop-method', 'Ze + (R1+R2)')
+    await page.waitForSelector('[data-cell="1.r1r2"] .gcell.apart[data-verdict=within]')
+    await page.waitForSelector('[data-cell="1.zs"] .gcell.apart[data-verdict=within]')
+    expect(await cellText(page, '1.r1r2')).toBe(before[0])
+    expect(await cellText(page, '1.zs')).toContain(before[1])
+    // The pen there is for R2; the loop is only looked at.
+    await openCell(page, '1.r1r2')
+    expect(await cellText(page, '1.r1r2')).toBe('')
+    await page.keyboard.press('Escape')
+    await page.waitForSelector('[data-cell="1.r1r2"] .gcell.apart')
+    expect(await page.$('[data-cell="1.zs"] button')).toBeNull()
+    await setUp(page, 'r1r2', 'continuity-way', 'Both, linked')
+    await setUp(page, 'zs', 'loop-method', 'Non-trip')
+    await page.waitForSelector('[data-cell="1.zs"] .gcell:not(.apart)')
+    expect([await cellText(page, '1.r1r2'), await cellText(page, '1.zs')]).toEqual(before)
     expect(page.complaints).toEqual([])
   })
 })

@@ -6,11 +6,13 @@ import { partName, say } from '@/words/say'
 import type { Draft } from '../bench/draft'
 import { Mark } from '../mark/Mark'
 import { CellInput } from './CellInput'
-import { shownIn, type Stood } from './cell'
+import { type Stood, standsIn } from './cell'
 
 type Props = {
   one: StepEvaluation
   slots: readonly Slot[]
+  /** Figures that were kept under another set-up. */
+  apart: readonly Slot[] | undefined
   /** Its heading, as it is read aloud. */
   heading: string
   draft: Draft | undefined
@@ -34,13 +36,16 @@ const isSame = (before: Props, after: Props): boolean =>
   before.isEntry === after.isEntry &&
   before.canWrite === after.canWrite &&
   before.isDocked === after.isDocked &&
-  before.slots.length === after.slots.length &&
-  before.slots.every((slot, k) => slot === after.slots[k])
+  isSameList(before.slots, after.slots) &&
+  isSameList(before.apart ?? [], after.apart ?? [])
+
+const isSameList = (a: readonly Slot[], b: readonly Slot[]): boolean =>
+  a.length === b.length && a.every((slot, k) => slot === b[k])
 
 /** One cell: its worst figure with its mark; the pen where it asks for one only. */
 export const GridCell = memo(function GridCell(props: Props) {
-  const { one, slots, heading, stoodAt, here, isEntry, canWrite, isDocked, onOpen, onText } = props
-  const shown = shownIn(one, slots, stoodAt(one))
+  const { one, slots, apart, heading, stoodAt, here, isEntry, canWrite, isDocked, onOpen, onText } = props
+  const shown = standsIn(one, { slots, apart: here ? undefined : apart }, stoodAt(one))
   const [slot] = slots
   const shut = one.shut?.hard === true
   const name = `${partName(one.part)}, ${heading}`
@@ -48,7 +53,7 @@ export const GridCell = memo(function GridCell(props: Props) {
   const isFigure = slot?.kind === 'number'
   return (
     <div
-      className={`gcell ${here ? 'on' : ''} ${shown.from === 'draft' ? 'pen' : ''} ${shut && shown.text === '' ? 'shut' : ''} ${isFigure ? '' : 'mid'}`}
+      className={`gcell ${here ? 'on' : ''} ${shown.from === 'draft' ? 'pen' : ''} ${shut && shown.text === '' ? 'shut' : ''} ${isFigure ? '' : 'mid'} ${shown.isApart ? 'apart' : ''}`}
       data-verdict={shown.verdict ?? ''}
       {...own}
     >
@@ -66,7 +71,8 @@ export const GridCell = memo(function GridCell(props: Props) {
         <button
           type="button"
           tabIndex={isEntry ? 0 : -1}
-          aria-label={`${name}: ${shown.text || say('verdict.not-yet')}${shown.verdict ? `, ${say(`verdict.${shown.verdict}`)}` : ''}`}
+          aria-label={`${name}: ${shown.text || say('verdict.not-yet')}${shown.verdict ? `, ${say(`verdict.${shown.verdict}`)}` : ''}${shown.isApart ? `, ${say('schedule.read-otherwise')}` : ''}`}
+          title={shown.isApart ? say('schedule.read-otherwise') : undefined}
           onMouseDown={(event) => {
             event.preventDefault()
             onOpen()

@@ -10,7 +10,8 @@ import type { AnyReadStep } from '@/core/steps/step'
 import { hasWords, say, sayCode, sayFinding } from '@/words/say'
 import { Mark } from '../mark/Mark'
 import { GridCell } from './GridCell'
-import { cellAt, type Column, type Row, underOf } from './model'
+import { KeptCell } from './KeptCell'
+import { type Cell, cellAt, type Column, type Row, underOf } from './model'
 import type { Place } from './moves'
 import { OpenRow } from './OpenRow'
 import { RowHead } from './RowHead'
@@ -123,11 +124,13 @@ export function ScheduleTable(props: Props) {
                 <span className="none">{whyNot(column.step)}</span>
               </Tooltip>
             )
+          if (own.is === 'kept') return <KeptCell one={own.one} slots={own.slots} />
           const isHere = at?.row === r && at.column === c
           return (
             <GridCell
               one={own.one}
               slots={own.slots}
+              apart={own.apart}
               heading={columnName(column)}
               draft={schedule.drafts[own.one.key]}
               judgedIn={evaluation}
@@ -188,7 +191,7 @@ export function ScheduleTable(props: Props) {
 
 const isOneFigure = (slots: readonly Slot[]): boolean => slots.length === 1 && slots[0]!.kind === 'number'
 
-const classOf = (is: 'asked' | 'elsewhere' | 'none', isFirst: boolean): string => `gc ${is} ${isFirst ? 'first' : ''}`
+const classOf = (is: Cell['is'], isFirst: boolean): string => `gc ${is} ${isFirst ? 'first' : ''}`
 
 /** Why a test asks nothing of a row: in its own words, or by the kind of part that it is of. */
 const whyNot = ({ id, appliesTo }: AnyReadStep): string =>

@@ -74,6 +74,19 @@ export function shownIn(one: StepEvaluation, slots: readonly Slot[], stood: Stoo
   return of.find(({ slot }) => slot === worst)?.shown ?? of[0]!.shown
 }
 
+export const NOTHING_TYPED: Stood = { draft: undefined, state: null, judged: null }
+
+/** What stands in a cell that nobody is in: what it asks for, else what was kept of it under another set-up. */
+export function standsIn(
+  one: StepEvaluation,
+  { slots, apart }: { slots: readonly Slot[]; apart?: readonly Slot[] | undefined },
+  stood: Stood,
+): Shown & { isApart: boolean } {
+  const own = shownIn(one, slots, stood)
+  const isApart = own.from === null && own.verdict === null && apart !== undefined
+  return { ...(isApart ? shownIn(one, apart, NOTHING_TYPED) : own), isApart }
+}
+
 /** Why a text cannot go into a cell, as a code of refusal; null where it can, and where it is asked about. */
 export function cellRefuses(slot: Slot, typed: string, facts: Facts): string | null {
   if (typed.trim() === '') return null

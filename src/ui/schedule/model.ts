@@ -4,6 +4,7 @@ import type { Evaluation, StepEvaluation } from '@/core/evaluation/types'
 import type { Part, PartKind } from '@/core/plant/part'
 import type { PartOf } from '@/core/plant/plantIndex'
 import { compareTags } from '@/core/plant/projection'
+import type { SlotValue } from '@/core/record/entry'
 import { columnOf } from '@/core/steps/columns'
 import {
   type Asked,
@@ -107,13 +108,31 @@ export function cellsOf(step: AnyReadStep, part: Part, under: Under, setUp: SetU
   return slotsShown(step, setUp[step.id] ?? {}, { ...under, part }).filter(isCell)
 }
 
-/** Columns in working order; one is there as soon as one row is asked for it. */
+/**
+ * Figures that were kept under another set-up than the one of now: R1+R2 where R2 alone is read since, a loop that was
+ * measured where sums are taken now. They were read, so they are shown; what is read next is what is set up.
+ */
+function keptApart({ step, part, counting }: StepEvaluation, under: Under, setUp: SetUp): Slot[] {
+  if (!counting || !isRead(step)) return []
+  const { slots } = counting.entry.body
+  if (Object.entries(setUp[step.id] ?? {}).every(([id, choice]) => isChosen(slots[id], choice))) return []
+  const asked = cellsOf(step as AnyReadStep, part, under, setUp)
+  return slotsAsked(step, { ...under, part }).filter(
+    (slot) => isCell(slot) && slot.id in slots && !asked.includes(slot),
+  )
+}
+
+const isChosen = (value: SlotValue | undefined, choice: string): boolean =>
+  value !== undefined && 'choice' in value && value.choice === choice
+
+/** Columns in working order; one is there as soon as one row is asked for it, or was read so. */
 export function columnsOf(steps: readonly AnyReadStep[], rows: readonly Row[], under: Under, setUp: SetUp): Column[] {
   return steps.flatMap((step) => {
     const asked = new Set(
       rows.flatMap(({ byStep }) => {
         const one = byStep.get(step)
-        return one ? cellsOf(step, one.part, under, setUp).map((slot) => columnOf(step, slot).id) : []
+        const cells = one ? [...cellsOf(step, one.part, under, setUp), ...keptApart(one, under, setUp)] : []
+        return cells.map((slot) => columnOf(step, slot).id)
       }),
     )
     const headings = new Map(
@@ -140,17 +159,22 @@ export function groupsOf(columns: readonly Column[], room: number): AnyReadStep[
 }
 
 export type Cell =
-  | { is: 'asked'; one: StepEvaluation; slots: readonly Slot[] }
+  /** `apart` are figures that were kept under another set-up, where it has some. */
+  | { is: 'asked'; one: StepEvaluation; slots: readonly Slot[]; apart?: readonly Slot[] }
+  | { is: 'kept'; one: StepEvaluation; slots: readonly Slot[] }
   | { is: 'elsewhere'; tag: string; device: string }
   | { is: 'none' }
 
 /** What stands where a row and a column meet. */
 export function cellAt(row: Row, { step, heading }: Column, under: Under, setUp: SetUp): Cell {
   const one = row.byStep.get(step)
-  const slots = one
-    ? cellsOf(step, one.part, under, setUp).filter((slot) => columnOf(step, slot).id === heading.id)
-    : []
-  if (one && slots.length > 0) return { is: 'asked', one, slots }
+  const isUnder = (slot: Slot): boolean => columnOf(step, slot).id === heading.id
+  if (one) {
+    const slots = cellsOf(step, one.part, under, setUp).filter(isUnder)
+    const kept = keptApart(one, under, setUp).filter(isUnder)
+    if (slots.length > 0) return { is: 'asked', one, slots, ...(kept.length > 0 && { apart: kept }) }
+    if (kept.length > 0) return { is: 'kept', one, slots: kept }
+  }
   if (row.elsewhere?.steps.has(step)) return { is: 'elsewhere', tag: row.elsewhere.tag, device: row.elsewhere.device }
   return { is: 'none' }
 }

@@ -4,10 +4,11 @@ import { evaluate } from '@/core/evaluate'
 import { readValueOf } from '@/core/quantity/readValue'
 import { defaultRegime, shippedRegimes } from '@/core/regime/shipped'
 import { exampleBoard, exampleCircuit, exampleRcd, exampleSupply } from '@/core/steps/worked'
+import type { StepEvaluation } from '@/core/evaluation/types'
 import { FactsBuilder } from '@/core/testing/factsBuilder'
 import { emptyDraft, readDraft } from '../bench/draft'
 import { cellOfFigures, figuresOfCell, readBlock, writeBlock } from './block'
-import { cellRefuses, optionMeant, shownAt, shownIn, type Stood } from './cell'
+import { cellRefuses, NOTHING_TYPED, optionMeant, shownAt, shownIn, standsIn, type Stood } from './cell'
 import { expectedText, limitText, ownScale } from './figures'
 import { cellAt, choicesFor, columnsOf, groupsOf, rowsOf, setUpSlots, stepsInGrid, underOf } from './model'
 
@@ -26,6 +27,11 @@ build.reading('r1r2', plain, { slots: { r1r2: readValueOf(0.4, 'ohm', 2) }, cond
 const facts = build.facts({ regime: threeMultiples })
 const evaluation = evaluate(facts, 0)
 const rows = rowsOf(evaluation, second)
+build.reading('zs', plain, {
+  slots: { 'loop-method': { choice: 'non-trip' }, zs: readValueOf(0.72, 'ohm', 2) },
+  conditions: null,
+})
+const measured = evaluate(build.facts({ regime: threeMultiples }), 0)
 const steps = stepsInGrid(evaluation)
 const setUp = {
   'ac-insulation': { pairing: 'pair-by-pair', 'tested-from': 'beyond-rcd' },
@@ -39,6 +45,13 @@ const cell = (tag: string, column: string) =>
 const slotIds = (tag: string, column: string): string[] => {
   const own = cell(tag, column)
   return own.is === 'asked' ? own.slots.map(({ id }) => id) : []
+}
+
+const stoodOf = (of: StepEvaluation, texts: Record<string, string>, choices = {}): Stood => {
+  const draft = { ...emptyDraft(null, { choices, notes: {} }), texts }
+  const state = readDraft(draft, of, evaluation, null)
+  const { judgement, verdict, missing } = state.judged!
+  return { draft, state, judged: { judgement, verdict, isWhole: missing.length === 0 } }
 }
 
 describe('the schedule', () => {
@@ -109,6 +122,33 @@ describe('the schedule', () => {
     expect(choices('2')).not.toHaveProperty('tested-from')
   })
 
+  it('shows what was read another way than is set up now, and asks for what is', () => {
+    const alone = { ...setUp, r1r2: { 'continuity-way': 'protective-alone' } }
+    const own = rowsOf(evaluation, first)
+    const [column] = columnsOf([stepOf('r1r2')], own, underOf(evaluation), alone)
+    const found = cellAt(own[0]!, column!, underOf(evaluation), alone)
+    if (found.is !== 'asked') throw new Error('R2 alone is asked')
+    expect([found.slots.map(({ id }) => id), found.apart?.map(({ id }) => id)]).toEqual([['r2-alone'], ['r1r2']])
+    expect(standsIn(found.one, found, NOTHING_TYPED)).toMatchObject({ text: '0.40', from: 'kept', isApart: true })
+    const typed = stoodOf(found.one, { 'r2-alone': '0.21' }, alone.r1r2)
+    expect(standsIn(found.one, found, typed)).toMatchObject({ text: '0.21', isApart: false })
+    // A row that was never read has nothing to show of it.
+    const other = cellAt(row('10'), column!, underOf(evaluation), alone)
+    expect(other).toEqual({ is: 'asked', one: expect.anything(), slots: [expect.objectContaining({ id: 'r2-alone' })] })
+  })
+
+  it('keeps the column of what was measured where nothing of it is asked any more', () => {
+    const summed = { ...setUp, zs: { 'loop-method': 'calculated' } }
+    const zs = stepOf('zs')
+    expect(columnsOf([zs], rowsOf(measured, first), underOf(measured), summed).map(({ id }) => id)).toEqual(['zs.zs'])
+    const own = rowsOf(measured, first)[0]!
+    const [column] = columnsOf([zs], [own], underOf(measured), summed)
+    const found = cellAt(own, column!, underOf(measured), summed)
+    if (found.is !== 'kept') throw new Error('a measured loop is there to see')
+    expect(shownIn(found.one, found.slots, NOTHING_TYPED)).toMatchObject({ text: '0.72', from: 'kept' })
+    expect(columnsOf([zs], rows, underOf(evaluation), summed)).toEqual([])
+  })
+
   it('puts as many tests side by side as there is room for', () => {
     const ids = (room: number) => groupsOf(columns, room).map((group) => group.map(({ id }) => id))
     expect(ids(4)).toEqual([
@@ -126,19 +166,12 @@ describe('a cell', () => {
   const one = kept!.byStep.get(stepOf('r1r2'))!
   const polarity = stepOf('ac-polarity').slots[0]!
   const resistance = stepOf('r1r2').slots.find(({ id }) => id === 'r1r2')!
-  const nothing: Stood = { draft: undefined, state: null, judged: null }
-  const stoodOf = (of: typeof one, texts: Record<string, string>, choices = {}): Stood => {
-    const draft = { ...emptyDraft(null, { choices, notes: {} }), texts }
-    const state = readDraft(draft, of, evaluation, null)
-    const { judgement, verdict, missing } = state.judged!
-    return { draft, state, judged: { judgement, verdict, isWhole: missing.length === 0 } }
-  }
 
   it('shows what waits before what was kept', () => {
-    expect(shownAt(one, resistance, nothing)).toMatchObject({ text: '0.40', from: 'kept' })
+    expect(shownAt(one, resistance, NOTHING_TYPED)).toMatchObject({ text: '0.40', from: 'kept' })
     expect(shownAt(one, resistance, stoodOf(one, { r1r2: '0,38' }))).toMatchObject({ text: '0,38', from: 'draft' })
     const other = row('10').byStep.get(stepOf('r1r2'))!
-    expect(shownAt(other, resistance, nothing)).toEqual({ text: '', from: null, verdict: null })
+    expect(shownAt(other, resistance, NOTHING_TYPED)).toEqual({ text: '', from: null, verdict: null })
   })
 
   it('shows the worst of its figures, and none of them as within before all are there', () => {

@@ -4,7 +4,7 @@ import type { Slot } from '@/core/steps/slot'
 import { deviceWords } from '@/words/circuit'
 import { say } from '@/words/say'
 import { cellOfFigures, writeBlock } from './block'
-import { shownAt } from './cell'
+import { shownAt, standsIn } from './cell'
 import { cellAt, type Column, type Row, type Under } from './model'
 import { type Asks, firstInRow, firstPlace, type Move, moved, type Place } from './moves'
 import { columnName, type Schedule } from './useSchedule'
@@ -122,9 +122,11 @@ export function useGrid({ rows, columns, under, schedule, mayWrite, partId }: As
       data.kind === 'circuit' ? deviceWords(data) : '',
       ...columns.map((_, column) => {
         const own = cell({ row, column })
-        if (own.is !== 'asked') return ''
+        if (own.is !== 'asked' && own.is !== 'kept') return ''
         const stood = schedule.stoodAt(own.one)
-        return cellOfFigures(own.slots.map((slot) => shownAt(own.one, slot, stood).text))
+        const { isApart } = standsIn(own.one, own, stood)
+        const slots = isApart && 'apart' in own ? (own.apart ?? []) : own.slots
+        return cellOfFigures(slots.map((slot) => shownAt(own.one, slot, stood).text))
       }),
     ])
     const copied = await navigator.clipboard.writeText(writeBlock([head, ...lines])).then(

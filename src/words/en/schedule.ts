@@ -23,6 +23,7 @@ export const schedule = {
   'why-not.rcd': 'no RCD',
   'why-not.ring-ends': 'not a ring',
   'schedule.elsewhere': 'measured at {tag}, the same {device}',
+  'schedule.read-otherwise': 'read another way than is set up above',
   'schedule.worst-stands': 'the worst stands in the cell',
   'schedule.listens': 'What tester {tag} shows stands here.',
   'schedule.on-bench': 'On the bench',
