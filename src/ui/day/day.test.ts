@@ -57,7 +57,7 @@ describe('a day drawn', () => {
   it('names work, parts and planes as people do', () => {
     const { piece, units } = plan.stretches.find((one) => one.piece.step?.id === 'pv-polarity')!
     expect(workName(piece)).toBe('B4 Polarity')
-    expect(partsText(piece, units)).toBe('string 1 to 2, 2')
+    expect(partsText(piece, units)).toBe('string 1 to 2, 2 in all')
     expect(plain(planeText(planes[0]!, 400, LONDON))).toMatch(
       /^South: \d\d:\d\d to \d\d:\d\d under a clear sky; most \d+ W\/m² at 1[23]:\d\d\.$/,
     )
