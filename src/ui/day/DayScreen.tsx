@@ -22,11 +22,12 @@ import { quantity, say } from '@/words/say'
 import { Chart } from '../chart/Chart'
 import { usePalette } from '../chart/palette'
 import { Form, Labelled, Said } from '../shell/Form'
-import { addressOf, type JobRoute } from '../shell/route'
+import type { JobRoute } from '../shell/route'
 import { clockTime, fullDay } from '../shell/time'
 import { DayPicker } from '../today/PlanDialog'
 import { type DayDrawn, dayHeight, dayMarks, dayOption } from './dayOption'
-import { leftText, partsText, planeText, whoText, workName } from './dayWords'
+import { leftText, partsText, planeText, whoText } from './dayWords'
+import { WorkLink, WorkList } from './WorkList'
 import { type ShiftForm, shiftAt, shiftOn, timeAt, wholeDay } from './shift'
 
 type Props = { evaluation: Evaluation; now: number; route: JobRoute; go(route: JobRoute): void }
@@ -338,41 +339,5 @@ function LeftOver({ left, route }: { left: readonly Left[]; route: JobRoute }) {
       {left.some(({ why }) => why === 'light') && <p className="src">{say('day.left-dull')}</p>}
       <WorkList list={left.map((one) => ({ ...one, says: leftText(one) }))} route={route} />
     </section>
-  )
-}
-
-/** What is done, with the way to the first test of it. */
-function WorkLink({ piece, units, route }: { piece: Piece; units: Stretch['units']; route: JobRoute }) {
-  const { step, part } = units[0]!.one
-  return (
-    <a className="daygo" href={addressOf({ ...route, view: 'run', step: step.id, partId: part.id })}>
-      {workName(piece)}
-    </a>
-  )
-}
-
-/** So many lines tell what it is about. */
-const MOST_LINES = 12
-
-type Listed = { piece: Piece; units: Stretch['units']; says: string | null }
-
-function WorkList({ list, route }: { list: readonly Listed[]; route: JobRoute }) {
-  const more = list.length - MOST_LINES
-  return (
-    <ul className="daylist">
-      {list.slice(0, MOST_LINES).map(({ piece, units, says }) => (
-        <li key={piece.id}>
-          <WorkLink piece={piece} units={units} route={route} />
-          <p className="small work-about">
-            {partsText(piece, units)}{' '}
-            <span className="quiet">
-              {say('day.minutes', { minutes: minutesOf(units) })}
-              {says && `, ${says}`}
-            </span>
-          </p>
-        </li>
-      ))}
-      {more > 0 && <li className="quiet">{say('day.more', { count: more })}</li>}
-    </ul>
   )
 }

@@ -6,7 +6,7 @@ import { partName, say } from '@/words/say'
 import type { Draft } from '../bench/draft'
 import { Mark } from '../mark/Mark'
 import { CellInput } from './CellInput'
-import { type Stood, standsIn } from './cell'
+import { otherwise, type Stood, standsIn } from './cell'
 
 type Props = {
   one: StepEvaluation
@@ -46,6 +46,7 @@ const isSameList = (a: readonly Slot[], b: readonly Slot[]): boolean =>
 export const GridCell = memo(function GridCell(props: Props) {
   const { one, slots, apart, heading, stoodAt, here, isEntry, canWrite, isDocked, onOpen, onText } = props
   const shown = standsIn(one, { slots, apart: here ? undefined : apart }, stoodAt(one))
+  const said = shown.isApart ? otherwise(apart ?? []) : undefined
   const [slot] = slots
   const shut = one.shut?.hard === true
   const name = `${partName(one.part)}, ${heading}`
@@ -71,8 +72,8 @@ export const GridCell = memo(function GridCell(props: Props) {
         <button
           type="button"
           tabIndex={isEntry ? 0 : -1}
-          aria-label={`${name}: ${shown.text || say('verdict.not-yet')}${shown.verdict ? `, ${say(`verdict.${shown.verdict}`)}` : ''}${shown.isApart ? `, ${say('schedule.read-otherwise')}` : ''}`}
-          title={shown.isApart ? say('schedule.read-otherwise') : undefined}
+          aria-label={`${name}: ${shown.text || say('verdict.not-yet')}${shown.verdict ? `, ${say(`verdict.${shown.verdict}`)}` : ''}${said ? `, ${said}` : ''}`}
+          title={said}
           onMouseDown={(event) => {
             event.preventDefault()
             onOpen()

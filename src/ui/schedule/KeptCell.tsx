@@ -3,9 +3,8 @@ import { Tooltip } from 'antd'
 import { memo } from 'react'
 import type { StepEvaluation } from '@/core/evaluation/types'
 import type { Slot } from '@/core/steps/slot'
-import { say } from '@/words/say'
 import { Mark } from '../mark/Mark'
-import { NOTHING_TYPED, shownIn } from './cell'
+import { NOTHING_TYPED, otherwise, shownIn } from './cell'
 
 type Props = { one: StepEvaluation; slots: readonly Slot[] }
 
@@ -18,11 +17,11 @@ const isSame = (before: Props, after: Props): boolean =>
 export const KeptCell = memo(function KeptCell({ one, slots }: Props) {
   const { text, verdict } = shownIn(one, slots, NOTHING_TYPED)
   return (
-    <Tooltip title={say('schedule.read-otherwise')} trigger={['hover', 'focus', 'click']}>
+    <Tooltip title={otherwise(slots)} trigger={['hover', 'focus', 'click']}>
       <div className={`gcell apart ${slots[0]?.kind === 'number' ? '' : 'mid'}`} data-verdict={verdict ?? ''}>
         {verdict && <Mark verdict={verdict} size={16} />}
         <span>{slots[0]?.kind === 'number' ? text : ''}</span>
-        <small className="hidden">{say('schedule.read-otherwise')}</small>
+        <small className="hidden">{otherwise(slots)}</small>
       </div>
     </Tooltip>
   )

@@ -6,7 +6,7 @@ import type { SlotValue } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { Slot } from '@/core/steps/slot'
 import type { Verdict } from '@/core/verdict/verdict'
-import { sayCode } from '@/words/say'
+import { say, sayCode } from '@/words/say'
 import { type Draft, type DraftState, optionsOf } from '../bench/draft'
 
 /** The option that was meant, null where it could be several or none. */
@@ -85,6 +85,13 @@ export function standsIn(
   const own = shownIn(one, slots, stood)
   const isApart = own.from === null && own.verdict === null && apart !== undefined
   return { ...(isApart ? shownIn(one, apart, NOTHING_TYPED) : own), isApart }
+}
+
+/** That figures were read another way than is set up; one that is not what its heading says is named. */
+export const otherwise = (slots: readonly Slot[]): string => {
+  const named = slots.find((slot) => slot.kind === 'number' && slot.apart)
+  const said = say('schedule.read-otherwise')
+  return named ? `${sayCode('slot', named.id)}, ${said}` : said
 }
 
 /** Why a text cannot go into a cell, as a code of refusal; null where it can, and where it is asked about. */

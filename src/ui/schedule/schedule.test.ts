@@ -1,3 +1,4 @@
+import '@/words/ac'
 import '@/words/schedule'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
@@ -8,7 +9,7 @@ import type { StepEvaluation } from '@/core/evaluation/types'
 import { FactsBuilder } from '@/core/testing/factsBuilder'
 import { emptyDraft, readDraft } from '../bench/draft'
 import { cellOfFigures, figuresOfCell, readBlock, writeBlock } from './block'
-import { cellRefuses, NOTHING_TYPED, optionMeant, shownAt, shownIn, standsIn, type Stood } from './cell'
+import { cellRefuses, NOTHING_TYPED, optionMeant, otherwise, shownAt, shownIn, standsIn, type Stood } from './cell'
 import { expectedText, limitText, ownScale } from './figures'
 import { cellAt, choicesFor, columnsOf, groupsOf, rowsOf, setUpSlots, stepsInGrid, underOf } from './model'
 
@@ -135,6 +136,12 @@ describe('the schedule', () => {
     // A row that was never read has nothing to show of it.
     const other = cellAt(row('10'), column!, underOf(evaluation), alone)
     expect(other).toEqual({ is: 'asked', one: expect.anything(), slots: [expect.objectContaining({ id: 'r2-alone' })] })
+  })
+
+  it('names a figure that its heading does not: R2 alone stands under R1+R2', () => {
+    const slotOf = (id: string) => stepOf('r1r2').slots.filter((slot) => slot.id === id)
+    expect(otherwise(slotOf('r2-alone'))).toBe('R2, PE alone, read another way than is set up above')
+    expect(otherwise(slotOf('r1r2'))).toBe('read another way than is set up above')
   })
 
   it('keeps the column of what was measured where nothing of it is asked any more', () => {
