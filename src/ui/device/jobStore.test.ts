@@ -197,6 +197,18 @@ describe('the queue of a device', () => {
     expect(await device().queue.count()).toBe(1)
   })
 
+  it('counts what is kept as waiting from the very moment, before the device has it', async () => {
+    const store = await open()
+    const shown: number[] = []
+    store.subscribe(() => shown.push(store.read().waiting))
+    const kept = store.addAll(['one', 'other'].map((text) => ({ body: remark(text), about: {} })))
+    expect(shown).toEqual([2])
+    expect(await kept).toBe(true)
+    expect(shown.every((count) => count === 2)).toBe(true)
+    await store.sync()
+    expect(shown.at(-1)).toBe(0)
+  })
+
   it('says so when the device itself cannot keep an entry', async () => {
     const store = await open()
     const put = vi
@@ -204,7 +216,7 @@ describe('the queue of a device', () => {
       .mockImplementation((() => Promise.reject(new DOMException('full', 'QuotaExceededError'))) as never)
     expect(await store.add(remark('no room'))).toBe(false)
     expect(store.read().notSaved).not.toBeNull()
-    expect(store.read().facts!.entries.length).toBe(0)
+    expect(store.read()).toMatchObject({ waiting: 0, facts: { entries: [] } })
     put.mockRestore()
     expect(await store.add(remark('room again'))).toBe(true)
     expect(store.read().notSaved).toBeNull()

@@ -55,6 +55,8 @@ export class JobStore {
   private syncing: Promise<void> | null = null
   private again = false
   private timer: ReturnType<typeof setInterval> | null = null
+  /** Entries that the device is just taking: they wait too, though the queue has not got them yet. */
+  private putting = 0
 
   constructor(
     readonly jobId: string,
@@ -91,17 +93,29 @@ export class JobStore {
     const facts = this.facts ? this.factsWithQueue(this.facts) : null
     const queued = this.outbox.waiting
     const { blocked } = this.outbox
-    this.snapshot = {
-      ...this.snapshot,
+    this.show({
       facts,
       evaluation: facts ? evaluateNext(this.snapshot.evaluation, facts, Date.now()) : null,
       right: this.right,
-      waiting: queued.length,
+      waiting: queued.length + this.putting,
       rejected: this.outbox.rejected,
       held: blocked && { ...blocked, queued },
       ...change,
-    }
+    })
+  }
+
+  private show(change: Partial<Snapshot>): void {
+    this.snapshot = { ...this.snapshot, ...change }
     for (const listener of this.listeners) listener()
+  }
+
+  /** From the moment that somebody keeps something, no screen says that all is at the office. */
+  private async countedAsWaiting<T>(count: number, put: () => Promise<T>): Promise<T> {
+    this.putting += count
+    this.show({ waiting: this.outbox.waiting.length + this.putting })
+    return put().finally(() => {
+      this.putting -= count
+    })
   }
 
   private factsWithQueue(facts: Facts): Facts {
@@ -149,7 +163,7 @@ export class JobStore {
     if (!visitId) return false
     const queued = all.map(({ body, about }) => this.queuedOf(body, about, visitId))
     // Kept on the device before it is shown: where that does not succeed, entering stops.
-    if (!(await this.outbox.put(queued))) {
+    if (!(await this.countedAsWaiting(queued.length, () => this.outbox.put(queued)))) {
       this.publish({ notSaved: 'device' })
       return false
     }
@@ -191,7 +205,8 @@ export class JobStore {
   ): Promise<boolean> {
     const id = uuid()
     const kept: KeptPhoto = { id, personId: this.me.id, jobId: this.jobId, blob: photo.blob, sent: 0 }
-    if ((await this.device.inGoodTime(() => this.device.photos.put(kept).then(() => true))) !== true) {
+    const put = () => this.device.inGoodTime(() => this.device.photos.put(kept).then(() => true))
+    if ((await this.countedAsWaiting(1, put)) !== true) {
       this.publish({ notSaved: 'device' })
       return false
     }
