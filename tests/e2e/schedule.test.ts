@@ -87,6 +87,8 @@ describe('a board of fourteen circuits', () => {
     )
     expect(answers).toEqual(['1.234', '1234'])
     await standsAs(page, '9.zs', 'within')
+    // The other one is kept by now: what is asked stands there all the same.
+    await sees(page, '2 figures taken, 1 of them waits. “1,234” could be 1.234 or 1234. Which one')
     await page.click('[data-testid=schedule-either]')
     await page.waitForFunction(() => !document.querySelector('[data-testid=schedule-either]'))
     await page.keyboard.press('Enter')

@@ -145,6 +145,25 @@ function shownAround(): void {
   localStorage.setItem('upstand.shown-around', '1')
 }
 
+/** How many times slower the pages are to be, as on a weak machine: a test that counts on some pace fails then. */
+const SLOWER = Number(process.env.UPSTAND_TEST_SLOW ?? 1)
+const LATE_ms = 600
+
+/** Slows a page down, and lets each answer of the office come later, each by another time. */
+async function slowed(page: Page): Promise<void> {
+  if (SLOWER <= 1) return
+  await page.emulateCPUThrottling(SLOWER)
+  await page.evaluateOnNewDocument((late_ms: number) => {
+    const { fetch } = window
+    let asked = 0
+    window.fetch = async (...request) => {
+      const wait_ms = (late_ms * ((asked++ * 7) % 10)) / 9
+      await new Promise((resolve) => setTimeout(resolve, wait_ms))
+      return fetch(...request)
+    }
+  }, LATE_ms)
+}
+
 /** A page of a person's own browser profile, signed in; what the page complains of is collected. */
 export async function pageOf(
   browser: Browser,
@@ -170,6 +189,7 @@ export async function pageOf(
     })),
   )
   await page.evaluateOnNewDocument(shownAround)
+  await slowed(page)
   await page.goto(base + path)
   return page
 }

@@ -44,6 +44,8 @@ export function ScheduleFoot(props: Props) {
   const { evaluation, one, saying, said, judgement, before, tester, shown, onPress, onConfirm, onEither, onBench } =
     props
   const told = tell(props)
+  // A question is never hidden behind what was done a moment ago.
+  const isAsking = Boolean(saying?.either || saying?.ask)
   if (before)
     return (
       <div className="sfoot gate" data-testid="schedule-gate">
@@ -71,7 +73,7 @@ export function ScheduleFoot(props: Props) {
         <div>
           <h2 className={`t-${told.verdict}`}>{told.title}</h2>
           <p>
-            {said ?? told.sentence}
+            {[said, isAsking || !said ? told.sentence : null].filter((each) => each !== null).join(' ')}
             {!said && told.flags.map((flag) => <small key={flag}> · {sayCode('flag', flag)}</small>)}
           </p>
         </div>
@@ -100,7 +102,7 @@ export function ScheduleFoot(props: Props) {
           {!tester && shown.listening && !shown.offered && (
             <small className="quiet">{say('schedule.listens', { tag: shown.listening })}</small>
           )}
-          {tester && !saying?.either && !saying?.ask && (
+          {tester && !isAsking && (
             <Button onMouseDown={stay} onClick={onPress} data-testid="schedule-press">
               {say('standin.press', { tag: tester })} <kbd>Alt P</kbd>
             </Button>

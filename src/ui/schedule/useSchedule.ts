@@ -333,7 +333,8 @@ export function useSchedule({ store, evaluation, steps, rows, canWrite }: Asked)
     for (const { one, slot, text } of writes) write(one, slot, text)
     for (const one of new Set(writes.map((write) => write.one))) await keep(one)
     const waiting = writes.filter(({ one }) => latest.current[one.key])
-    setSaid(say('schedule.pasted', { count: writes.length, waiting: waiting.length }))
+    const some = waiting.length > 0
+    setSaid(say(some ? 'schedule.pasted-some' : 'schedule.pasted', { count: writes.length, waiting: waiting.length }))
     const asked = waiting.find(({ one, slot }) => judged(one, latest.current[one.key]!).either?.slot === slot)
     return asked?.place ?? null
   }

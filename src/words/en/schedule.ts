@@ -41,7 +41,9 @@ export const schedule = {
   'schedule.limit-least': 'at least {value}',
   'schedule.limit-between': '{low} to {high}',
   'schedule.expected': 'expected {value}',
-  'schedule.pasted': '{count|one:# figure|other:# figures} taken; {waiting} wait.',
+  'schedule.pasted': '{count|one:# figure|other:# figures} taken.',
+  'schedule.pasted-some':
+    '{count|one:# figure|other:# figures} taken, {waiting} of them {waiting|one:waits|other:wait}.',
   'schedule.block-refused': 'Row {row}, {column}: “{text}” does not belong there. Nothing of the block was taken.',
   'schedule.block-waits': 'Row {row}, {column}: {why} Nothing of the block was taken.',
   'schedule.block-several':
