@@ -20,6 +20,7 @@ import type { Evaluation, Photo, Scope, Sisters, StepEvaluation } from './evalua
 import type { Body } from './record/entry'
 import type { Facts } from './record/facts'
 import { correctedTime } from './record/order'
+import { orLacking } from './regime/lacking'
 import { signatureStates } from './record/signature'
 import type { Part } from './plant/part'
 import { pointTrips } from './steps/charge-point/pointTrips'
@@ -189,6 +190,8 @@ export function panelOf(
 export const tripsOf = (evaluation: Evaluation, part: Part): TripPlan =>
   tripPlanOf(contextIn(evaluation, { step: pointTrips, part }, null) as StepContext as StepContext<'charge-point'>)
 
+const nothing = (): readonly Picture[] => []
+
 /** The pictures that a step wants beside its working, and its readings over time where there are several. */
 export function picturesOf(
   evaluation: Evaluation,
@@ -196,9 +199,12 @@ export function picturesOf(
   reading: Pick<Reading, 'slots'> & Partial<Reading>,
 ): readonly Picture[] {
   if (!isRead(one.step)) return []
-  const own = one.step.pictures?.(lookedAt(evaluation, one, reading)) ?? []
+  const { step } = one
+  const looked = lookedAt(evaluation, one, reading)
+  // A regime that lacks a figure which is drawn gives no picture, as it gives no verdict.
+  const own = orLacking(() => step.pictures?.(looked) ?? [], nothing)
   const trend = trendOf(one)
-  const all = one.step.pictureOfAll?.(lookedAt(evaluation, one, reading), keptOf(one, reading))
+  const all = step.pictureOfAll?.(looked, keptOf(one, reading))
   return [...own, ...(trend ? [trend] : []), ...(all ? [all] : [])]
 }
 

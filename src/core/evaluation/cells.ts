@@ -1,9 +1,10 @@
 /** What a cell of the schedule says: each figure by itself, and the test's word wherever no figure carries it. */
 import { spanOf } from '../quantity/span'
 import type { Body } from '../record/entry'
+import { orLacking } from '../regime/lacking'
 import { columnOf, isWorse } from '../steps/columns'
 import type { Slot } from '../steps/slot'
-import { isRead, Lacking } from '../steps/step'
+import { isRead } from '../steps/step'
 import type { Judgement, RuleData } from '../verdict/judgement'
 import { gravest, isGraver, type Verdict } from '../verdict/verdict'
 import { contextIn } from './draft'
@@ -72,12 +73,11 @@ export function scaleOfSlot(
 ): RuleData | null {
   const judged = judgement?.ofSlot(slot.id)?.rule
   if (judged) return judged
-  if (!isRead(one.step) || slot.kind !== 'number') return null
-  try {
-    return one.step.scaleBefore?.(contextIn(evaluation, one, null), slot) ?? null
-  } catch (error) {
-    // A regime that lacks the figure gives no scale, as it gives no verdict.
-    if (error instanceof Lacking) return null
-    throw error
-  }
+  const { step } = one
+  if (!isRead(step) || slot.kind !== 'number') return null
+  // A regime that lacks the figure gives no scale, as it gives no verdict.
+  return orLacking(
+    () => step.scaleBefore?.(contextIn(evaluation, one, null), slot) ?? null,
+    () => null,
+  )
 }

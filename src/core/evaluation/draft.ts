@@ -10,7 +10,7 @@ import { type AnyReadStep, isRead, type Reading, type StepContext, wantsConditio
 import type { Judgement } from '../verdict/judgement'
 import type { Finding, Flag, Verdict } from '../verdict/verdict'
 import { judgeEntry } from './counting'
-import { contextOf, judgeStep, readingOf } from './judge'
+import { contextOf, judgeStep, readingOf, trapOf } from './judge'
 import { joiningTrap } from './kitGate'
 import { runOf, type Whole, wholeBehind } from './run'
 import type { Evaluation, GateState, StepEvaluation } from './types'
@@ -117,7 +117,7 @@ export function evaluateDraft(
   const whole = wholeBehind(evaluation)
   const context = contextIn(evaluation, one, body, at)
   const joined = 1 + (step.sharedWith?.(context).length ?? 0)
-  const trap = step.trap?.(context) ?? joiningTrap(step, part, choicesOf(body), joined, evaluation)
+  const trap = trapOf(step, context) ?? joiningTrap(step, part, choicesOf(body), joined, evaluation)
   const { check, missing } = checkBody(evaluation, { step, part }, body)
   // Nothing was changed since: it is taken now.
   const run = { ...runOf(whole), changedAt: Number.NEGATIVE_INFINITY }

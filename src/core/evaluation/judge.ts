@@ -5,11 +5,13 @@ import { ModelCache } from '../pv/stringModel'
 import type { Body } from '../record/entry'
 import type { Facts } from '../record/facts'
 import { citing } from '../regime/documents'
+import { Lacking, orLacking } from '../regime/lacking'
 import type { Regime } from '../regime/regime'
 import type { Beside } from '../steps/beside'
 import { missingSlots } from '../steps/slot'
-import { type AnyStep, isRead, Lacking, type Reading, type StepContext, slotsOf } from '../steps/step'
-import { decide, type Judgement, overruled } from '../verdict/judgement'
+import { type AnyReadStep, type AnyStep, isRead, type Reading, type StepContext, slotsOf } from '../steps/step'
+import { decide, type Judgement, lackingLine, overruled } from '../verdict/judgement'
+import type { Finding } from '../verdict/verdict'
 
 export type Counted = StepContext['counted']
 const sharedModels = new ModelCache()
@@ -28,6 +30,8 @@ function unasked(step: AnyStep): Counted {
 
 /** What a step is judged in. */
 export class Context implements StepContext {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: Context | null = null
   readonly instruments: Facts['instruments']
   readonly regime: Regime
   readonly models = sharedModels
@@ -46,6 +50,7 @@ export class Context implements StepContext {
     this.regime = facts.regime
     this.slots = slotsOf(step)
     this.counted = isRead(step) && !step.readsOthers ? unasked(step) : counted
+    Context.latest = this
   }
 
   limit(id: Parameters<StepContext['limit']>[0]) {
@@ -68,14 +73,8 @@ export const contextOf = (
  * Judges: a set-up that proves nothing decides nothing, and nothing that lacks an asked answer is called within or
  * close. A regime without a figure that the step needs gives a reading and no verdict.
  */
-export function judgeStep(step: AnyStep, context: StepContext): Judgement {
-  try {
-    return citing(context.regime, judged(step, context))
-  } catch (error) {
-    if (error instanceof Lacking) return lackingLimit(error.limitId)
-    throw error
-  }
-}
+export const judgeStep = (step: AnyStep, context: StepContext): Judgement =>
+  orLacking(() => citing(context.regime, judged(step, context)), lackingLimit)
 
 function judged(step: AnyStep, context: StepContext): Judgement {
   const own = step.judge(context)
@@ -93,9 +92,16 @@ const lackingLimit = (limitId: string): Judgement =>
     {
       verdict: 'not-yet',
       finding: { code: 'regime-lacks', figures: { limit: limitId } },
-      line: { code: 'regime-lacks', figures: { limit: limitId }, result: null, source: null },
+      line: lackingLine(limitId),
     },
   ])
+
+/** The trap that a set-up is; a regime that lacks the figure knows of none. */
+export const trapOf = (step: AnyReadStep, context: StepContext): Finding | null =>
+  orLacking(
+    () => step.trap?.(context) ?? null,
+    () => null,
+  )
 
 /** What a draft or an entry is judged from. */
 export const readingOf = (

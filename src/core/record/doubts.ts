@@ -2,8 +2,9 @@
 import { featuresIn } from '../curve/curveValue'
 import { isAirInReach, refuseConditions } from '../pv/conditions'
 import { refuseAsShown } from '../quantity/asShown'
+import { orLacking } from '../regime/lacking'
 import { CHECK_BAD, CHECK_OPTIONS, isSlotAsked, LEAST_WORDS, type Slot } from '../steps/slot'
-import { type AnyReadStep, isAskedOf, Lacking, type StepContext, wantsConditions } from '../steps/step'
+import { type AnyReadStep, isAskedOf, type StepContext, wantsConditions } from '../steps/step'
 import type { Figures } from '../verdict/verdict'
 import type { Body, ReadingVersion } from './entry'
 
@@ -88,14 +89,11 @@ function refusedAnswer(
 }
 
 /** What the step expects here; nothing where its regime lacks a figure for it. */
-function expectedIn(step: AnyReadStep, context: StepContext): number | null {
-  try {
-    return step.expect?.(context)?.value ?? null
-  } catch (error) {
-    if (error instanceof Lacking) return null
-    throw error
-  }
-}
+const expectedIn = (step: AnyReadStep, context: StepContext): number | null =>
+  orLacking(
+    () => step.expect?.(context)?.value ?? null,
+    () => null,
+  )
 
 function compareWithExpected(step: AnyReadStep, context: StepContext, body: Body<'reading'>): ReadingCheck {
   // What an instrument shows has its point where it belongs; a resistance may be anything but a slip of it.

@@ -58,13 +58,6 @@ export type KitReach = { measures: Measurable; upTo_mA: number }
 /** What an instrument of the kit must measure, or be able to do. */
 export type KitNeed = Measurable | Ability | KitReach
 
-/** Thrown by `limit`, and caught where a step is judged: a regime that lacks a figure gives a reading and no verdict. */
-export class Lacking extends Error {
-  constructor(readonly limitId: string) {
-    super(`limit: expected the regime to have ${limitId}`)
-  }
-}
-
 /** Which parts a gate or a state speaks of, seen from the part of the step. */
 export type On =
   | 'part'

@@ -1,5 +1,6 @@
 /** What a test comes to: made of rulings, each of them one comparison and its own line of the working. */
 import type { Unit } from '../quantity/unit'
+import { orLacking } from '../regime/lacking'
 import type { SourceId } from '../regime/sources'
 import type { Band } from './compare'
 import { type Decided, type Finding, type Flag, isGraver } from './verdict'
@@ -80,6 +81,8 @@ export const decide = (rulings: readonly Ruling[], rest: Rest = {}): Judgement =
   new DecidedJudgement(rulings.length > 0 ? rulings : [NOTHING], rest)
 
 class DecidedJudgement implements Judgement {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: DecidedJudgement | null = null
   readonly verdict: Decided
   readonly flags: readonly Flag[]
   private readonly deciding: Ruling
@@ -92,6 +95,7 @@ class DecidedJudgement implements Judgement {
     this.deciding = decidingOf(all)!
     this.verdict = this.deciding.verdict
     this.flags = rest.flags ?? NO_FLAGS
+    DecidedJudgement.latest = this
   }
 
   get isUndecided(): boolean {
@@ -114,7 +118,7 @@ class DecidedJudgement implements Judgement {
   }
   get lines(): readonly WorkingLine[] {
     const { before, after } = this.rest
-    this.written ??= [...(before?.() ?? []), ...lined(this.all, this.deciding), ...(after?.() ?? [])]
+    this.written ??= [...written(before), ...lined(this.all, this.deciding), ...written(after)]
     return this.written
   }
   ofSlot(slot: string): OfSlot | null {
@@ -124,6 +128,18 @@ class DecidedJudgement implements Judgement {
   }
 }
 const NO_FLAGS: readonly Flag[] = []
+
+/** Lines beside those of the rulings; where the regime lacks a figure for them, that it does. */
+const written = (lines: Rest['before']): readonly WorkingLine[] =>
+  lines ? orLacking(lines, (limitId) => [lackingLine(limitId)]) : []
+
+/** The line that is written where a regime lacks a figure. */
+export const lackingLine = (limitId: string): Ruling['line'] => ({
+  code: 'regime-lacks',
+  figures: { limit: limitId },
+  result: null,
+  source: null,
+})
 
 /** What else is outside is said as well: a broken conductor is not lost behind a limit that is passed. */
 function withOthers({ verdict, finding }: Ruling, all: readonly Ruling[]): Finding {
@@ -161,6 +177,8 @@ export const overruled = (
 ): Judgement => new OverruledJudgement(judgement, verdict, finding, flags)
 
 class OverruledJudgement implements Judgement {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: OverruledJudgement | null = null
   readonly flags: readonly Flag[]
 
   constructor(
@@ -170,6 +188,7 @@ class OverruledJudgement implements Judgement {
     flags: readonly Flag[],
   ) {
     this.flags = flags.length === 0 ? own.flags : [...own.flags, ...flags]
+    OverruledJudgement.latest = this
   }
 
   get isUndecided(): boolean {
