@@ -34,7 +34,7 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>):
     wantsConditions(step, part) &&
     !isJoined &&
     isMeterElsewhere({ index, plant, instruments: given.instruments, part, entry, at })
-  const marks = { isJoined, isNulled, isElsewhere }
+  const marks = isNulled && !isJoined && !isElsewhere ? UNMARKED : { isJoined, isNulled, isElsewhere }
   const one = new KeptReading(run, judging, entry, at, endedBy(index, step.id, part.id, entry), marks)
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
   if (step.readsOthers) void one.verdict
@@ -43,6 +43,8 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>):
 
 /** How a reading was taken: with light from a file, with leads that were nulled, with the light meter in another plane. */
 type Marks = { readonly isJoined: boolean; readonly isNulled: boolean; readonly isElsewhere: boolean }
+/** As nearly all are taken. */
+const UNMARKED: Marks = { isJoined: false, isNulled: true, isElsewhere: false }
 
 /**
  * A reading that was kept. It is judged when its verdict is asked for, and of the judgement only what lists need stays: of

@@ -22,9 +22,13 @@ export type EntryIndex = {
   joined: Map<string, Entry<'conditions'>>
 }
 
-const none = (): never[] => []
-const push = <T>(index: OnParts<T[]>, step: string, partId: string, value: T): void =>
-  void index.column(step).orMake(partId, none).push(value)
+/** Most lists stay lists of one, and are made as that: one that grows from nothing takes room for seventeen. */
+function push<T>(index: OnParts<T[]>, step: string, partId: string, value: T): void {
+  const column = index.column(step)
+  const known = column.get(partId)
+  if (known) known.push(value)
+  else column.add(partId, [value])
+}
 
 /** The entries of a kind, in order. */
 export const ofKind = <Kind extends OtherKind>({ kinds }: Pick<EntryIndex, 'kinds'>, kind: Kind): Entry<Kind>[] =>

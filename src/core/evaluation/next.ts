@@ -142,10 +142,10 @@ function reread(next: Whole, added: readonly Entry[]): { changed: ChangedOwn[]; 
     dirty.add(key)
     if (own.counting?.entry === before.counting?.entry) continue
     for (const reader of next.readers.get(step.id, part.id) ?? []) {
-      if (reader !== key && !again.has(reader)) {
-        again.add(reader)
-        queue.push(reader)
-      }
+      const readerKey = stepKey(reader.step.id, reader.part.id)
+      if (readerKey === key || again.has(readerKey)) continue
+      again.add(readerKey)
+      queue.push(readerKey)
     }
   }
   return { changed, dirty }
@@ -216,8 +216,8 @@ function heldBy({ asked, plant }: Whole, touched: readonly string[], events: rea
 
 /** Takes a step anew only where it is another: what did not change stays the same object, and is not drawn again. */
 function put(settled: OnParts<Settled>, one: Settled, known = settled.get(one.step.id, one.part.id)): void {
-  // Its gates are looked at now, or it would hold on to all that they are looked at with.
-  void one.gates
+  // Its gates and flags are looked at now, or it would hold on to all that they are looked at with.
+  void [one.gates, one.flags]
   settled.set(one.step.id, one.part.id, known && isSame(known, one) ? known : one)
 }
 

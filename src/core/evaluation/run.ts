@@ -17,12 +17,11 @@ import { LeadNulls } from './leadNulls'
 import { ownOf } from './own'
 import type { Counted } from './judge'
 import { OnParts } from '../plant/onParts'
-import type { Own, Readers, Run } from './runOf'
+import type { Own, Reader, Readers, Run } from './runOf'
 import { type BySisters, SisterGroups } from './sisters'
 import { mustStand, type StateId, stateIds, type States } from './states'
 import { statesOf } from './placedEvents'
 import { Settled } from './settled'
-import { stepKey } from './stepKey'
 import { subjectsOf } from './subjects'
 import { Together } from './together'
 import type { Evaluation, Scope, StepEvaluation } from './types'
@@ -137,11 +136,12 @@ function judgedTogether(whole: Parameters<typeof runOf>[0], owns: readonly Own[]
 /** For steps that are judged by themselves. */
 const NOBODY_ASKED: Counted = () => null
 
-const nobody = (): Readers => []
-
-function noteReader(readers: OnParts<Readers>, step: string, partId: string, reader: string): void {
-  const known = readers.column(step).orMake(partId, nobody)
-  if (known.at(-1) !== reader) known.push(reader)
+function noteReader(readers: OnParts<Readers>, step: string, partId: string, reader: Reader): void {
+  const column = readers.column(step)
+  const known = column.get(partId)
+  const last = known?.at(-1)
+  if (!known) column.add(partId, [reader])
+  else if (last!.part !== reader.part || last!.step !== reader.step) known.push(reader)
 }
 
 /** What own judgements are made with; which step reads which is written down on the way. */
@@ -156,11 +156,11 @@ export function runOf({
   owns,
   readers,
 }: Pick<Whole, 'facts' | 'scope' | 'plant' | 'index' | 'history' | 'nulls' | 'together' | 'owns' | 'readers'>): Run {
-  const countedFor = (reader: AnyStep, { id }: Part): Counted => {
-    if (isRead(reader) && !reader.readsOthers) return NOBODY_ASKED
-    const key = stepKey(reader.id, id)
+  const countedFor = (of: AnyStep, part: Part): Counted => {
+    if (isRead(of) && !of.readsOthers) return NOBODY_ASKED
+    const reader = { step: of, part }
     return (step, partId) => {
-      noteReader(readers, step, partId, key)
+      noteReader(readers, step, partId, reader)
       return owns.get(step, partId)?.counting?.entry.body ?? null
     }
   }
@@ -274,13 +274,8 @@ export function settler(whole: Whole): (own: Own) => Settled {
       return new Settled(own, looked, 'left-out', onNeed(need, part), [], null)
     const verdict = beside?.verdict ?? own.verdict
     const said = beside?.finding ?? null
-    let flags = beside?.flag ? [...own.flags, beside.flag] : own.flags
-    if (counting) {
-      const { entry, at } = counting
-      if (isHeldBack(view, step, part, entry.visitId, { at, entryId: entry.id })) flags = [...flags, 'while-held-back']
-      return new Settled(own, looked, verdict, said, flags, leftOut)
-    }
-    if (isRead(step) && isHeldBack(view, step, part, looked.visitId))
+    const flags = beside?.flag ? [...own.flags, beside.flag] : own.flags
+    if (!counting && isRead(step) && isHeldBack(view, step, part, looked.visitId))
       return new Settled(own, looked, 'held-back', null, flags, leftOut)
     return new Settled(own, looked, verdict, said, flags, leftOut)
   }

@@ -47,8 +47,10 @@ export class Own {
 /** Whose readings are judged, and how it asks for those of others. */
 export type Judging = { step: AnyReadStep; part: Part; counted: Counted }
 
-/** Keys of the steps that took in a reading of another; one may stand there twice. */
-export type Readers = string[]
+/** A step on a part that took in a reading of another. */
+export type Reader = { readonly step: AnyStep; readonly part: Part }
+/** All of them; one may stand there twice. */
+export type Readers = Reader[]
 
 /** What of the facts a judgement may take in by itself. */
 export type Given = Pick<Facts, 'instruments' | 'regime'>

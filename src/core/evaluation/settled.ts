@@ -1,9 +1,12 @@
-/** What a step comes to in the end. How its gates stand is put into sentences only where somebody looks. */
+/**
+ * What a step comes to in the end. How its gates stand, and whether one was shut when it was read, is found out only where
+ * somebody looks: neither says what it comes to.
+ */
 import type { Part } from '../plant/part'
 import type { AnyStep } from '../steps/step'
 import type { Judgement } from '../verdict/judgement'
 import { type Finding, type Flag, isDone, type Verdict } from '../verdict/verdict'
-import { type GateView, gateStates } from './gates'
+import { type GateView, gateStates, isHeldBack } from './gates'
 import { findingOf, type Own } from './runOf'
 import type { GateState, ReadingEvaluation, StepEvaluation } from './types'
 
@@ -12,6 +15,7 @@ type Looked = { view: GateView; visitId: string | undefined }
 
 export class Settled implements StepEvaluation {
   private known: readonly GateState[] | null = null
+  private flagged: readonly Flag[] | null = null
 
   constructor(
     private readonly own: Own,
@@ -19,7 +23,7 @@ export class Settled implements StepEvaluation {
     readonly verdict: Verdict,
     /** Null where its own speaks, or the gate that holds it back. */
     private readonly said: Finding | null,
-    readonly flags: readonly Flag[],
+    private readonly ownFlags: readonly Flag[],
     readonly leftOut: StepEvaluation['leftOut'],
   ) {}
 
@@ -38,8 +42,9 @@ export class Settled implements StepEvaluation {
 
   /** The same with another verdict. */
   as(verdict: Verdict, finding: Finding): Settled {
-    const other = new Settled(this.own, this.looked, verdict, finding, this.flags, this.leftOut)
+    const other = new Settled(this.own, this.looked, verdict, finding, this.ownFlags, this.leftOut)
     other.known = this.known
+    other.flagged = this.flagged
     return other
   }
 
@@ -50,10 +55,27 @@ export class Settled implements StepEvaluation {
     if (!this.known) {
       const { view, visitId } = this.looked!
       this.known = gateStates(view, this.step, this.part, visitId)
-      // What they were looked at with is not held any longer than it is needed.
-      this.looked = null
+      this.letGo()
     }
     return this.known
+  }
+  get flags(): readonly Flag[] {
+    if (!this.flagged) {
+      this.flagged = this.wasHeldBack() ? [...this.ownFlags, 'while-held-back'] : this.ownFlags
+      this.letGo()
+    }
+    return this.flagged
+  }
+  /** Whether what counts was read though a gate before it was shut. */
+  private wasHeldBack(): boolean {
+    const { counting, step, part } = this
+    if (!counting || this.verdict === 'left-out') return false
+    const { entry, at } = counting
+    return isHeldBack(this.looked!.view, step, part, entry.visitId, { at, entryId: entry.id })
+  }
+  /** What both were looked at with is not held any longer than it is needed. */
+  private letGo(): void {
+    if (this.known && this.flagged) this.looked = null
   }
   get shut(): GateState | null {
     return this.gates.find((gate) => !gate.met) ?? null

@@ -60,15 +60,6 @@ class Column<T> {
     return place === undefined ? undefined : this.list[place]
   }
 
-  /** What a part has; where it has none yet, what is made for it. */
-  orMake(partId: string, make: () => T): T {
-    const known = this.get(partId)
-    if (known !== undefined) return known
-    const made = make()
-    this.add(partId, made)
-    return made
-  }
-
   set(partId: string, value: T): void {
     const place = this.places.of(partId, this.list.length)
     if (place === undefined) this.add(partId, value)
@@ -122,7 +113,7 @@ export class OnParts<T> {
   }
 
   /** What a step has, to be added to. */
-  column(step: string): Pick<Column<T>, 'add' | 'orMake' | 'set'> {
+  column(step: string): Pick<Column<T>, 'add' | 'get' | 'set'> {
     const known = this.bySteps.get(step)
     if (known && this.mine.has(step)) return known
     const column = known?.copy() ?? new Column<T>(new Places(), [])

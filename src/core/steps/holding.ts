@@ -23,11 +23,15 @@ export type Held = {
   expected?: { value: number; uncertainty: number } | null
   /** The figure that it is held against, as it is printed. */
   limit: { id: string; value: number }
-  line: { code: string; figures?: Figures; decimals: number }
-  figures?: Figures
+  line: { code: string; figures?: Figures | (() => Figures); decimals: number }
+  figures?: Figures | (() => Figures)
   /** The slots whose figures it is. */
   slots?: readonly string[]
 }
+
+/** Figures of a sentence, put together where somebody reads it. */
+const putTogether = (figures: Figures | (() => Figures) = {}): Figures =>
+  typeof figures === 'function' ? figures() : figures
 
 /** What makes it close, where that is not the sentence's own matter. */
 export function closeness({ closeBy }: Compared, whisker: number, unit: Unit): Finding['also'] {
@@ -37,6 +41,8 @@ export function closeness({ closeBy }: Compared, whisker: number, unit: Unit): F
 
 /** One comparison as a ruling. A job holds thousands: what is said of each is put together where somebody looks. */
 class HeldRuling implements Ruling {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: HeldRuling | null = null
   readonly compared: Compared
   readonly verdict: Decided
 
@@ -46,6 +52,7 @@ class HeldRuling implements Ruling {
   ) {
     this.compared = compare(ask.span, ask.band)
     this.verdict = this.compared.verdict
+    HeldRuling.latest = this
   }
 
   get isUndecided(): boolean {
@@ -57,7 +64,7 @@ class HeldRuling implements Ruling {
     const also = closeness(this.compared, span.whisker, unit)
     return {
       code: `${step}.${this.verdict}`,
-      figures: { read: text, limit: limit.value, tag: this.part.data.tag, ...figures },
+      figures: { read: text, limit: limit.value, tag: this.part.data.tag, ...putTogether(figures) },
       ...(also ? { also } : {}),
     }
   }
@@ -65,7 +72,7 @@ class HeldRuling implements Ruling {
   get line(): Ruling['line'] {
     const { line, limit, unit, source } = this.ask
     const result = { value: limit.value, unit, decimals: line.decimals }
-    return { code: line.code, figures: line.figures ?? {}, result, source }
+    return { code: line.code, figures: putTogether(line.figures), result, source }
   }
 
   get rule(): RuleData {
@@ -110,6 +117,8 @@ type RuledLine = { code: string; figures?: Figures; source: SourceId | null; res
 
 /** A ruling by hand, put together where somebody looks. */
 class RuledRuling implements Ruling {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: RuledRuling | null = null
   constructor(
     private readonly part: Tagged['part'],
     readonly verdict: Decided,
@@ -117,7 +126,9 @@ class RuledRuling implements Ruling {
     private readonly told: RuledLine,
     private readonly figures: Figures,
     readonly slots: readonly string[],
-  ) {}
+  ) {
+    RuledRuling.latest = this
+  }
 
   get finding(): Finding {
     return { code: this.code, figures: { tag: this.part.data.tag, ...this.figures } }

@@ -243,6 +243,7 @@ export const acInsulation: ReadStep<'circuit'> = {
     const band = bandOf(context, minimum_Mohm)
     const limit = { id: 'ac.insulation', value: minimum_Mohm }
     const pairs = read.map((one) => {
+      const pair = one.slot.of?.pair ?? ''
       const ruling = hold(context, {
         step: 'ac-insulation',
         span: one.span,
@@ -255,10 +256,10 @@ export const acInsulation: ReadStep<'circuit'> = {
         limit,
         line: {
           code: 'ac-insulation.least',
-          figures: { pair: one.slot.of?.pair ?? '', read: one.read.text },
+          figures: () => ({ pair, read: one.read.text }),
           decimals: 1,
         },
-        figures: { volts: testVoltage_V, pair: one.slot.of?.pair ?? '' },
+        figures: () => ({ volts: testVoltage_V, pair }),
       })
       // One low circuit makes the whole board low: which one it is, nobody knows yet.
       const isBoards = ruling.verdict === 'outside' && isWholeBoard(context.reading)

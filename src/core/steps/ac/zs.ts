@@ -7,7 +7,7 @@ import { type Span, standingFor, sumOf, widened } from '../../quantity/span'
 import { causeOf } from '../../verdict/cause'
 import { atMost, compare } from '../../verdict/compare'
 import { decide, type Judgement, type Ruling } from '../../verdict/judgement'
-import { type Finding, gravest } from '../../verdict/verdict'
+import { type Figures, type Finding, gravest } from '../../verdict/verdict'
 import type { WorkingLine } from '../../verdict/working'
 import { electrodeSpanOf } from '../earth/electrodeRead'
 import { liveGates } from '../gates'
@@ -64,6 +64,9 @@ function sumIn(context: Context): Sum | null {
 
 const isCalculated = ({ reading }: Context): boolean => choiceIn(reading, 'loop-method') === 'calculated'
 
+/** A limit of a loop; where a residual current device gives it, with its rating. */
+type RatedLimit = LoopLimit & { rated_mA?: number }
+
 type Judged = { span: Span; text: string; slots: readonly string[] }
 
 /** The loop whose press gave the others too: the first one, of one line. */
@@ -100,8 +103,22 @@ function spreadOf(read: readonly Figure[]): number {
   return (Math.max(...values) - Math.min(...values)) / 2
 }
 
-function againstLimit({ context, sum, judged }: Loop, limit: LoopLimit & { rated_mA?: number }): Ruling[] {
-  const { device, rating_A } = context.part.data
+/** What the limit of a loop is worked out from; a regime that lacks any of it shows here and not where it is written out. */
+function limitFigures(context: Context, { rated_mA = 0 }: RatedLimit): () => Figures {
+  const factor = context.limit('ac.voltage-factor').value
+  const touch_V = context.limit('earth.touch-voltage').value
+  return () => {
+    const { device, rating_A } = context.part.data
+    const nominal_V = supplyOf(context)?.data.nominal_V ?? 0
+    return { factor, nominal_V, device: `${device ?? ''}${rating_A ?? ''}`, rated_mA, touch_V }
+  }
+}
+
+function againstLimit({ context, sum, judged }: Loop, limit: RatedLimit): Ruling[] {
+  const code = `zs.limit-${limit.code}`
+  const decimals = limit.code === 'rcd' ? 0 : 3
+  const ofLine = limitFigures(context, limit)
+  const ofSentence = (): Figures => (sum ? { sum: standingFor(sum.span) } : {})
   return judged.map(({ span, text, slots }) =>
     hold(context, {
       step: 'zs',
@@ -114,18 +131,8 @@ function againstLimit({ context, sum, judged }: Loop, limit: LoopLimit & { rated
       source: limit.source,
       limit: { id: limit.id, value: limit.value },
       expected: sum && !isCalculated(context) ? { value: standingFor(sum.span), uncertainty: sum.span.whisker } : null,
-      line: {
-        code: `zs.limit-${limit.code}`,
-        figures: {
-          factor: context.limit('ac.voltage-factor').value,
-          nominal_V: supplyOf(context)?.data.nominal_V ?? 0,
-          device: `${device ?? ''}${rating_A ?? ''}`,
-          rated_mA: limit.rated_mA ?? 0,
-          touch_V: context.limit('earth.touch-voltage').value,
-        },
-        decimals: limit.code === 'rcd' ? 0 : 3,
-      },
-      figures: sum ? { sum: standingFor(sum.span) } : {},
+      line: { code, figures: ofLine, decimals },
+      figures: ofSentence,
     }),
   )
 }
@@ -349,23 +356,15 @@ function sumLines(context: Context, sum: Sum | null): WorkingLine[] {
 }
 
 /** What the loop is held against as long as nothing is read: by touch voltage on TT, else by its device. */
-const mostBefore = (context: Context): (LoopLimit & { rated_mA?: number }) | null =>
+const mostBefore = (context: Context): RatedLimit | null =>
   (isTt(context) ? rcdLimit(context) : null) ?? deviceLimit(context)
 
 /** The most that the loop may be, as long as nothing is read. */
 function mostLine(context: Context): WorkingLine[] {
   const most = mostBefore(context)
-  const { device, rating_A } = context.part.data
   if (!most) return []
-  const figures = {
-    factor: context.limit('ac.voltage-factor').value,
-    nominal_V: supplyOf(context)?.data.nominal_V ?? 0,
-    device: `${device ?? ''}${rating_A ?? ''}`,
-    rated_mA: most.rated_mA ?? 0,
-    touch_V: context.limit('earth.touch-voltage').value,
-  }
   const result = { value: most.value, unit: 'ohm', decimals: most.code === 'rcd' ? 0 : 3 } as const
-  return [{ code: `zs.limit-${most.code}`, figures, result, source: most.source }]
+  return [{ code: `zs.limit-${most.code}`, figures: limitFigures(context, most)(), result, source: most.source }]
 }
 
 /** What a cold measurement may read, where the device decides. */

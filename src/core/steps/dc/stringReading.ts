@@ -39,6 +39,8 @@ export function expectAt(context: StepContext<'string'>, modelled: Modelled): Ex
  * out when it is asked for.
  */
 class StringJudgement implements Judgement {
+  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static latest: StringJudgement | null = null
   readonly verdict: Decided
   readonly flags: Flag[]
   readonly comparable: number | null
@@ -59,6 +61,7 @@ class StringJudgement implements Judgement {
     this.verdict = this.compared.verdict
     this.flags = stringFlags(context, weather, expected, this.limit.value, options.unit)
     this.comparable = this.isExact ? (figure.read.value * this.stc()) / expected.value / options.per : null
+    StringJudgement.latest = this
   }
 
   private get isExact(): boolean {
