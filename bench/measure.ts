@@ -12,6 +12,24 @@ export function time(work: () => unknown, runs = 7, warmUps = 2): Timed {
   return summary(list)
 }
 
+/** Times several works in turn, so that a machine which slows down meanwhile slows all of them down. */
+export function timeInTurn<const T extends readonly (() => unknown)[]>(
+  works: T,
+  runs: number,
+  warmUps = 2,
+): { [K in keyof T]: Timed } {
+  for (let k = 0; k < warmUps; k++) for (const work of works) work()
+  const lists = works.map((): number[] => [])
+  for (let k = 0; k < runs; k++) {
+    for (const [n, work] of works.entries()) {
+      const start = performance.now()
+      work()
+      lists[n]!.push(performance.now() - start)
+    }
+  }
+  return lists.map(summary) as unknown as { [K in keyof T]: Timed }
+}
+
 export async function timeAsync(work: () => Promise<unknown>, runs = 3, warmUps = 1): Promise<Timed> {
   for (let k = 0; k < warmUps; k++) await work()
   const list: number[] = []

@@ -2,13 +2,14 @@ import { type Entry, type How, READING_VERSION } from '../record/entry'
 import { type InstrumentCopy, rangeFor } from '../record/instrument'
 import { correctedTime } from '../record/order'
 import { measuredIn } from '../steps/reading'
+import type { Part } from '../plant/part'
 import type { PlantIndex } from '../plant/plantIndex'
 import { isLater } from '../steps/slot'
 import { type AnyReadStep, wantsConditions } from '../steps/step'
 import { type Judgement, overruled } from '../verdict/judgement'
 import { type Decided, gravest, type Flag, type Verdict } from '../verdict/verdict'
 import { type EntryIndex, endedBy } from './entryIndex'
-import { contextOf, judgeStep, readingOf } from './judge'
+import { type Counted, contextOf, judgeStep, readingOf } from './judge'
 import { listeningTo, lookAt } from './listening'
 import { isMeterElsewhere } from './meterPlaces'
 import type { Judging, Run } from './runOf'
@@ -25,7 +26,7 @@ export const judgeReadings = (
 
 /** One reading judged. */
 export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>): ReadingEvaluation {
-  const { step, part } = judging
+  const { step, part, counted } = judging
   const { index, plant, given } = run
   const at = correctedTime(entry)
   const isNulled = !step.nulled || run.nulls.before(step, entry, at)
@@ -35,7 +36,7 @@ export function judgeEntry(run: Run, judging: Judging, entry: Entry<'reading'>):
     !isJoined &&
     isMeterElsewhere({ index, plant, instruments: given.instruments, part, entry, at })
   const marks = isNulled && !isJoined && !isElsewhere ? UNMARKED : { isJoined, isNulled, isElsewhere }
-  const one = new KeptReading(run, judging, entry, at, endedBy(index, step.id, part.id, entry), marks)
+  const one = new KeptReading(run, step, part, counted, entry, at, endedBy(index, step.id, part.id, entry), marks)
   // What takes in readings of other steps is judged beside them; any other comes to the same whenever it is looked at.
   if (step.readsOthers) void one.verdict
   return one
@@ -59,7 +60,9 @@ class KeptReading implements ReadingEvaluation {
 
   constructor(
     private readonly run: Run,
-    private readonly judging: Judging,
+    private readonly step: AnyReadStep,
+    private readonly part: Part,
+    private readonly counted: Counted,
     readonly entry: Entry<'reading'>,
     readonly at: number,
     readonly ended: ReadingEvaluation['ended'],
@@ -86,7 +89,7 @@ class KeptReading implements ReadingEvaluation {
   }
 
   private judge(plant: PlantIndex): Judgement {
-    const { step, part, counted } = this.judging
+    const { step, part, counted } = this
     const { given, together } = this.run
     const beside = together ? together.beside(step, part, this.entry.body, this.at) : null
     const own = judgeStep(
@@ -117,8 +120,7 @@ class KeptReading implements ReadingEvaluation {
   }
 
   private ownFlags(): readonly Flag[] {
-    const { entry, at, marks } = this
-    const { step } = this.judging
+    const { entry, at, marks, step } = this
     const { body } = entry
     const flags: Flag[] = []
     const { conditions, instrument } = body

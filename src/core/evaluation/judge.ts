@@ -9,7 +9,15 @@ import { Lacking, orLacking } from '../regime/lacking'
 import type { Regime } from '../regime/regime'
 import type { Beside } from '../steps/beside'
 import { missingSlots } from '../steps/slot'
-import { type AnyReadStep, type AnyStep, isRead, type Reading, type StepContext, slotsOf } from '../steps/step'
+import {
+  type AnyReadStep,
+  type AnyStep,
+  isRead,
+  NOTHING_READ,
+  type Reading,
+  type StepContext,
+  slotsOf,
+} from '../steps/step'
 import { decide, type Judgement, lackingLine, overruled } from '../verdict/judgement'
 import type { Finding } from '../verdict/verdict'
 
@@ -30,8 +38,8 @@ function unasked(step: AnyStep): Counted {
 
 /** What a step is judged in. */
 export class Context implements StepContext {
-  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
-  static latest: Context | null = null
+  /** One stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static readonly kept = new Context({} as AnyStep, {} as never, {} as never, {} as Facts, () => null, NOTHING_READ)
   readonly instruments: Facts['instruments']
   readonly regime: Regime
   readonly models = sharedModels
@@ -50,7 +58,6 @@ export class Context implements StepContext {
     this.regime = facts.regime
     this.slots = slotsOf(step)
     this.counted = isRead(step) && !step.readsOthers ? unasked(step) : counted
-    Context.latest = this
   }
 
   limit(id: Parameters<StepContext['limit']>[0]) {
@@ -73,8 +80,15 @@ export const contextOf = (
  * Judges: a set-up that proves nothing decides nothing, and nothing that lacks an asked answer is called within or
  * close. A regime without a figure that the step needs gives a reading and no verdict.
  */
-export const judgeStep = (step: AnyStep, context: StepContext): Judgement =>
-  orLacking(() => citing(context.regime, judged(step, context)), lackingLimit)
+export function judgeStep(step: AnyStep, context: StepContext): Judgement {
+  try {
+    return citing(context.regime, judged(step, context))
+  } catch (error) {
+    // A big job passes here tens of thousands of times: nothing is made for it that is not needed.
+    if (error instanceof Lacking) return lackingLimit(error.limitId)
+    throw error
+  }
+}
 
 function judged(step: AnyStep, context: StepContext): Judgement {
   const own = step.judge(context)

@@ -136,14 +136,13 @@ export class PlantIndex {
       const circuit = plant.circuitOfPoint(part as PartOf<'charge-point'>)
       return circuit ? plant.supplyOf(circuit) : plant.only('supply')
     }
-    const board =
-      part.data.kind === 'board'
-        ? (part as PartOf<'board'>)
-        : part.data.kind === 'circuit' || part.data.kind === 'rcd'
-          ? plant.boardOf(part as PartOf<'circuit'>)
-          : null
-    const origin = board && (plant.boardsAbove(board).at(-1) ?? board)
-    return origin ? plant.named('supply', origin, 'supplyId') : plant.only('supply')
+    if (part.data.kind === 'board') {
+      const board = part as PartOf<'board'>
+      return plant.named('supply', plant.boardsAbove(board).at(-1) ?? board, 'supplyId')
+    }
+    const isOnBoard = part.data.kind === 'circuit' || part.data.kind === 'rcd'
+    const board = isOnBoard ? plant.boardOf(part as PartOf<'circuit'>) : null
+    return board ? plant.supplyOf(board) : plant.only('supply')
   }
 
   /** The device nearest to a circuit first, then those above it. */
@@ -155,9 +154,14 @@ export class PlantIndex {
     return plant.rcdsFrom(plant.named('rcd', circuit, 'rcdId'))
   }
 
+  private above({ data }: PartOf<'rcd'>): PartOf<'rcd'> | null {
+    return this.inService('rcd', data.upstreamId)
+  }
+
   private rcdsFrom(first: PartOf<'rcd'> | null): PartOf<'rcd'>[] {
-    const chain: PartOf<'rcd'>[] = []
-    for (let one = first; one && !chain.includes(one); one = this.inService('rcd', one.data.upstreamId)) chain.push(one)
+    if (!first) return []
+    const chain = [first]
+    for (let one = this.above(first); one && !chain.includes(one); one = this.above(one)) chain.push(one)
     return chain
   }
 

@@ -1,8 +1,8 @@
 /** Holds a figure against a band: verdict, sentence, line of the working, scale and limit at once. */
-import type { Span } from '../quantity/span'
+import { exactly, type Span } from '../quantity/span'
 import type { Unit } from '../quantity/unit'
 import type { SourceId } from '../regime/sources'
-import { type Band, type Compared, compare } from '../verdict/compare'
+import { atMost, type Band, type Compared, compare } from '../verdict/compare'
 import { decide, type JudgedLimit, type Judgement, type RuleData, type Ruling } from '../verdict/judgement'
 import type { Decided, Figures, Finding } from '../verdict/verdict'
 import type { WorkingLine } from '../verdict/working'
@@ -39,10 +39,21 @@ export function closeness({ closeBy }: Compared, whisker: number, unit: Unit): F
   return closeBy === 'limit' ? [{ code: 'close.on-limit', figures: {} }] : undefined
 }
 
+const NOTHING_HELD: Held = {
+  step: '',
+  span: exactly(0),
+  text: '',
+  unit: 'one',
+  band: atMost(0),
+  source: 'company',
+  limit: { id: '', value: 0 },
+  line: { code: '', decimals: 0 },
+}
+
 /** One comparison as a ruling. A job holds thousands: what is said of each is put together where somebody looks. */
 class HeldRuling implements Ruling {
-  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
-  static latest: HeldRuling | null = null
+  /** One stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static readonly kept = new HeldRuling({ data: { tag: '' } }, NOTHING_HELD)
   readonly compared: Compared
   readonly verdict: Decided
 
@@ -52,7 +63,6 @@ class HeldRuling implements Ruling {
   ) {
     this.compared = compare(ask.span, ask.band)
     this.verdict = this.compared.verdict
-    HeldRuling.latest = this
   }
 
   get isUndecided(): boolean {
@@ -117,8 +127,9 @@ type RuledLine = { code: string; figures?: Figures; source: SourceId | null; res
 
 /** A ruling by hand, put together where somebody looks. */
 class RuledRuling implements Ruling {
-  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
-  static latest: RuledRuling | null = null
+  /** One stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static readonly kept = new RuledRuling({ data: { tag: '' } }, 'not-yet', '', { code: '', source: null }, {}, NO_SLOTS)
+
   constructor(
     private readonly part: Tagged['part'],
     readonly verdict: Decided,
@@ -126,9 +137,7 @@ class RuledRuling implements Ruling {
     private readonly told: RuledLine,
     private readonly figures: Figures,
     readonly slots: readonly string[],
-  ) {
-    RuledRuling.latest = this
-  }
+  ) {}
 
   get finding(): Finding {
     return { code: this.code, figures: { tag: this.part.data.tag, ...this.figures } }

@@ -76,13 +76,15 @@ const NOTHING: Ruling = {
   line: { code: 'nothing-to-compare', figures: {}, result: null, source: null },
 }
 
+const NO_FLAGS: readonly Flag[] = []
+
 /** Puts rulings together. What was held against nothing is not judged. */
 export const decide = (rulings: readonly Ruling[], rest: Rest = {}): Judgement =>
   new DecidedJudgement(rulings.length > 0 ? rulings : [NOTHING], rest)
 
 class DecidedJudgement implements Judgement {
-  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
-  static latest: DecidedJudgement | null = null
+  /** One stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static readonly kept = new DecidedJudgement([NOTHING], {})
   readonly verdict: Decided
   readonly flags: readonly Flag[]
   private readonly deciding: Ruling
@@ -95,7 +97,6 @@ class DecidedJudgement implements Judgement {
     this.deciding = decidingOf(all)!
     this.verdict = this.deciding.verdict
     this.flags = rest.flags ?? NO_FLAGS
-    DecidedJudgement.latest = this
   }
 
   get isUndecided(): boolean {
@@ -127,8 +128,6 @@ class DecidedJudgement implements Judgement {
     return gravest && { verdict: gravest.verdict, rule: gravest.rule ?? own.find((one) => one.rule)?.rule ?? null }
   }
 }
-const NO_FLAGS: readonly Flag[] = []
-
 /** Lines beside those of the rulings; where the regime lacks a figure for them, that it does. */
 const written = (lines: Rest['before']): readonly WorkingLine[] =>
   lines ? orLacking(lines, (limitId) => [lackingLine(limitId)]) : []
@@ -177,8 +176,8 @@ export const overruled = (
 ): Judgement => new OverruledJudgement(judgement, verdict, finding, flags)
 
 class OverruledJudgement implements Judgement {
-  /** The latest stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
-  static latest: OverruledJudgement | null = null
+  /** One stays: of a shape of which none is left an engine forgets the code that it made for it (decision 20). */
+  static readonly kept = new OverruledJudgement(DecidedJudgement.kept, 'not-yet', NOTHING.finding, [])
   readonly flags: readonly Flag[]
 
   constructor(
@@ -188,7 +187,6 @@ class OverruledJudgement implements Judgement {
     flags: readonly Flag[],
   ) {
     this.flags = flags.length === 0 ? own.flags : [...own.flags, ...flags]
-    OverruledJudgement.latest = this
   }
 
   get isUndecided(): boolean {

@@ -36,8 +36,15 @@ export const isTt = (context: Pick<AnyContext, 'plant' | 'part'>): boolean =>
 export function measuredZe(context: AnyContext): Figure | null {
   const supply = supplyOf(context)
   const body = supply && context.counted('ze', supply.id)
-  return body ? highestOf(figuresIn(body, zeSlots)) : null
+  if (!body) return null
+  const known = zeOf.get(body)
+  if (known !== undefined) return known
+  const figure = highestOf(figuresIn(body, zeSlots))
+  zeOf.set(body, figure)
+  return figure
 }
+/** By its reading, which never changes: every circuit of a supply asks for the same. */
+const zeOf = new WeakMap<object, Figure | null>()
 
 /** R1+R2 of a circuit as it was measured, the highest line of it. */
 export function measuredR1r2(context: AnyContext): Figure | null {

@@ -201,8 +201,8 @@ function isNearSum(loop: Loop): boolean {
 /** The rulings of the device that disconnects, by the arrangement of the supply. */
 function byDevice(loop: Loop): Ruling[] {
   const { context } = loop
-  const rcd = rcdLimit(context)
-  if (isTt(context) && rcd) {
+  const rcd = isTt(context) ? rcdLimit(context) : null
+  if (rcd) {
     const rulings = againstLimit(loop, rcd)
     // Without a sum nobody knows whether the protective conductor is whole.
     if (isCalculated(context) || loop.sum) return rulings
@@ -213,9 +213,10 @@ function byDevice(loop: Loop): Ruling[] {
   const rulings = own ? againstLimit(loop, own) : []
   const mayStandIn = context.regime.schools['loop.rcd-stands-in'] === 'near-the-sum' && !isTt(context)
   const isDecided = own !== null && gravest(rulings.map((one) => one.verdict)) !== 'outside'
-  if (!isDecided && rcd && mayStandIn && context.part.data.device !== null && isNearSum(loop)) {
+  const standIn = !isDecided && mayStandIn && context.part.data.device !== null ? rcdLimit(context) : null
+  if (standIn && isNearSum(loop)) {
     // By touch voltage the residual current device disconnects in time; that is worth a second look, never plainly within.
-    return againstLimit(loop, rcd).map((one) =>
+    return againstLimit(loop, standIn).map((one) =>
       one.verdict === 'within' || one.verdict === 'close'
         ? saying(one, own ? 'zs.rcd-stands-in' : 'zs.rcd-stands-in-unknown', { device: own?.value ?? 0 }, 'close')
         : one,
