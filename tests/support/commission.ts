@@ -4,7 +4,7 @@ import { allSent, pressId, sees, tapAction } from './browser'
 
 /** How a person acts on the page. */
 export type Hands = {
-  /** Ticks every caution. */
+  /** Minds what must be minded: one line of it, or all where there is a key for that. */
   tick(): Promise<void>
   /** Gives the answer at a place (1 is the first) to the question that is open. */
   answer(place: number): Promise<void>
@@ -195,9 +195,10 @@ export async function tabTo(page: Page, condition: string): Promise<void> {
 const blur = (page: Page): Promise<void> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
 
 export const byKeyboard = (page: Page): Hands => ({
+  // By its key, as somebody at a keyboard would; that Tab reaches each line has a test of its own (keyboard.test).
   async tick() {
-    await tabTo(page, `(one) => one.matches('.chk input:not(:checked)')`)
-    await page.keyboard.press('Space')
+    await blur(page)
+    await page.keyboard.press('y')
   },
   async answer(place) {
     await blur(page)
