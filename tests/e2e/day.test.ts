@@ -18,11 +18,23 @@ const textOf = (selector: string): Promise<string> =>
   page.$eval(selector, (one) => (one.textContent ?? '').replaceAll('\u00a0', ' '))
 const rows = (): Promise<string[]> =>
   page.$$eval('[data-testid=day-table] tbody tr.ant-table-row', (all) => all.map((one) => one.textContent ?? ''))
-async function onDay(typed: string): Promise<void> {
-  const field = await page.waitForSelector('.dayfields input')
-  await field!.click({ count: 3 })
+const OPEN = '.ant-picker-dropdown:not(.ant-picker-dropdown-hidden)'
+/** A field of the shift, typed into once it stands still and is open: what is typed beside it is keys. */
+async function typeInto(place: number, typed: string): Promise<void> {
+  await page.waitForFunction((k: number) => document.querySelectorAll('.dayfields input').length > k, {}, place)
+  await page.$$eval('.dayfields input', (all, k) => all[k]!.setAttribute('data-typed', String(k)), place)
+  await page.click(`[data-typed="${place}"]`)
+  await page.waitForSelector(OPEN)
+  await page.$eval(`[data-typed="${place}"]`, (one) => (one as HTMLInputElement).select())
   await page.keyboard.type(typed)
+  await page.waitForFunction(
+    (selector: string, wanted: string) => document.querySelector<HTMLInputElement>(selector)?.value === wanted,
+    {},
+    `[data-typed="${place}"]`,
+    typed,
+  )
   await page.keyboard.press('Enter')
+  await page.waitForFunction((open: string) => !document.querySelector(open), {}, OPEN)
 }
 
 const choose = (words: string): Promise<void> =>
@@ -38,7 +50,7 @@ describe('the plan of a day, on a barn that looks east and west', () => {
     await sees(page, 'Run sheet')
     await press(page, 'Day')
     await sees(page, 'Plan of the day')
-    await onDay('21 Jun 2027')
+    await typeInto(0, '21 Jun 2027')
     await sees(page, '21 June 2027')
     const planes = await textOf('[data-testid=day-planes]')
     const [east, west] = [...planes.matchAll(/(\d\d):\d\d to (\d\d):\d\d under a clear sky/g)].map((one) =>
@@ -66,10 +78,7 @@ describe('the plan of a day, on a barn that looks east and west', () => {
   })
 
   it('a shift that ends before it begins is refused in a sentence', async () => {
-    const [, from] = await page.$$('.dayfields input')
-    await from!.click({ count: 3 })
-    await page.keyboard.type('18:00')
-    await page.keyboard.press('Enter')
+    await typeInto(1, '18:00')
     await sees(page, 'The shift ends before it begins')
   })
 

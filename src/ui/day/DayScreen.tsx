@@ -102,6 +102,26 @@ function useDay(evaluation: Evaluation, asked: Asked): Day | null {
   }, [evaluation, asked])
 }
 
+type ClockProps = { id: string; day: string; clock: string; onClock(clock: string): void }
+
+/** A time of the day, typed or picked, as 07:30. */
+function ClockPicker({ id, day, clock, onClock }: ClockProps) {
+  // The same time is the same object: another one, at any drawing of the page, would wipe what is being typed.
+  const time = useMemo(() => dayjs(`${day} ${clock}`), [day, clock])
+  return (
+    <TimePicker
+      id={id}
+      format="HH:mm"
+      minuteStep={15}
+      allowClear={false}
+      needConfirm={false}
+      value={time}
+      onChange={(next) => next && onClock(next.format('HH:mm'))}
+      style={{ width: '100%' }}
+    />
+  )
+}
+
 function ShiftFields({
   asked,
   set,
@@ -116,16 +136,7 @@ function ShiftFields({
   const clock = (which: 'from' | 'to') => (
     <Labelled label={say(`day.${which}`)}>
       {(id) => (
-        <TimePicker
-          id={id}
-          format="HH:mm"
-          minuteStep={15}
-          allowClear={false}
-          needConfirm={false}
-          value={dayjs(`${asked.day} ${asked[which]}`)}
-          onChange={(time) => time && set({ [which]: time.format('HH:mm') })}
-          style={{ width: '100%' }}
-        />
+        <ClockPicker id={id} day={asked.day} clock={asked[which]} onClock={(clock) => set({ [which]: clock })} />
       )}
     </Labelled>
   )

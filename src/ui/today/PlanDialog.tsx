@@ -3,7 +3,7 @@ import '@/words/today'
 import { DatePicker, Modal } from 'antd'
 import dayjs from 'dayjs'
 import 'dayjs/locale/en-gb'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { JobLine } from '@/core/record/jobSummary'
 import { say } from '@/words/say'
 import { Answered, ask } from '../device/api'
@@ -43,12 +43,14 @@ export function PlanDialog({ job, onClose, onKept }: { job: JobLine; onClose(): 
 type DayProps = { id: string; value: string | null; onValue(day: string | null): void; mustBe?: boolean }
 
 export function DayPicker({ id, value, onValue, mustBe = false }: DayProps) {
+  // The same day is the same object: another one, at any drawing of the page, would wipe what is being typed.
+  const day = useMemo(() => (value === null ? null : dayjs(value)), [value])
   return (
     <DatePicker
       id={id}
       allowClear={!mustBe}
-      value={value === null ? null : dayjs(value)}
-      onChange={(day) => onValue(day ? day.format('YYYY-MM-DD') : null)}
+      value={day}
+      onChange={(next) => onValue(next ? next.format('YYYY-MM-DD') : null)}
       // The first is how it is shown; it may be typed as any of them.
       format={['D MMM YYYY', 'YYYY-MM-DD', 'D/M/YYYY', 'D.M.YYYY']}
       placeholder={say('today.plan-none')}
