@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, openStep, pageOf, pressId, sees } from '../support/browser'
+import { clickOn, openBrowser, openStep, pageOf, pressId, sees } from '../support/browser'
 import { base, demo } from '../support/server'
 
 let browser: Browser
@@ -27,7 +27,7 @@ describe('the first time in a job', () => {
       const next = await page.waitForSelector('.ant-tour-next-btn')
       expect(await page.$eval('.ant-tour-title', (one) => one.textContent!.length)).toBeLessThan(130)
       const isLast = (await next!.evaluate((one) => one.textContent)) === 'To work'
-      await next!.click()
+      await clickOn(next)
       if (isLast) break
     }
     expect(sentences + 1).toBe(5)
@@ -38,10 +38,10 @@ describe('the first time in a job', () => {
   })
 
   it('may be left at once, and asked for again', async () => {
-    await (await page.waitForSelector('.who-cell'))!.click()
+    await page.click('.who-cell')
     const again = await page.waitForSelector('::-p-text(Show me around)')
-    await again!.click()
-    await (await page.waitForSelector('.ant-tour [aria-label="Leave it"]'))!.click()
+    await clickOn(again)
+    await page.click('.ant-tour [aria-label="Leave it"]')
     await page.waitForFunction(() => !document.querySelector('.ant-tour-section')?.checkVisibility())
     // The keys are the bench's again.
     await openStep(page, 'Voltage', 'String 1')

@@ -1,7 +1,8 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { allSent, openBrowser, pageOf, sees, waitForVerdict } from '../support/browser'
+import { allSent, openBrowser, pageOf, pressId, sees, waitForVerdict } from '../support/browser'
 import { reviewedByKeys } from '../support/commission'
+import { hiddenByTab } from '../support/focus'
 import { demo } from '../support/server'
 
 let browser: Browser
@@ -120,5 +121,29 @@ describe('the story by keyboard alone', () => {
     await tabTo(page, 'the line', (element) => element.classList.contains('station'))
     await page.keyboard.press('ArrowRight')
     expect(await page.evaluate(() => document.activeElement?.textContent)).toContain('40 strings')
+  })
+})
+
+describe.each([1280, 390])('by Tab on a screen %i px wide', (width) => {
+  const TABS = 60
+  it('nothing of a list of checks lies under the foot of the bench', async () => {
+    const page = await pageOf(browser, 'tester', `/job#${demo.job.house}/run`)
+    await page.setViewport({ width, height: 800 })
+    await page.waitForSelector('.bench .opt')
+    await page.focus('.bench .opt')
+    expect(await hiddenByTab(page, TABS)).toEqual([])
+  })
+
+  it('nothing that is looked at before signing lies under the buttons', async () => {
+    const page = await pageOf(browser, 'tester', `/job#${demo.job.barn}/record`)
+    await page.setViewport({ width, height: 800 })
+    await pressId(page, 'sign-tested')
+    const inputs = (
+      await page.waitForSelector('[data-testid=review]').then(() => page.$$('[data-testid=review] input'))
+    ).length
+    await page.focus('[data-testid=review] a, [data-testid=review] input')
+    // As many as there are fields to come to, or somewhat more.
+    expect(inputs).toBeGreaterThan(5)
+    expect(await hiddenByTab(page, inputs)).toEqual([])
   })
 })

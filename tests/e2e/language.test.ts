@@ -1,7 +1,7 @@
 // Every screen in the language that nobody speaks: what stays readable was in no table, what is cut off has no room.
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, pageOf } from '../support/browser'
+import { clickOn, openBrowser, pageOf } from '../support/browser'
 import { base, demo } from '../support/server'
 import { ownWords, strangers } from '../support/spoken'
 
@@ -62,7 +62,7 @@ describe('in another language', () => {
       const head = (await group.$('.ant-collapse-header'))!
       if ((await head.evaluate((one) => one.getAttribute('aria-expanded'))) !== 'true') await head.click()
       const row = (await group.waitForSelector('.stp'))!
-      await row.click()
+      await clickOn(row)
       await page.waitForFunction((one: Element) => one.getAttribute('aria-current') === 'step', {}, row)
       await page.waitForNetworkIdle({ idleTime: 120, concurrency: 3 })
       const here = await strangers(page, own)

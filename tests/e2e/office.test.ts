@@ -1,9 +1,9 @@
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser, ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
 import type { Facts } from '@/core/record/facts'
 import type { Regime } from '@/core/regime/regime'
-import { chooseIn, fillId, fileShelf, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { clickOn, chooseIn, fillId, fileShelf, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { knock } from '../support/server'
 
 let browser: Browser
@@ -100,15 +100,13 @@ describe('the office', () => {
       ),
     )
     await page.evaluate((one) => one?.querySelector('.ant-select')?.scrollIntoView({ block: 'center' }), field)
-    await (field as unknown as { $(s: string): Promise<{ click(): Promise<void> }> })
-      .$('.ant-select')
-      .then((one) => one.click())
+    await clickOn(await (field as unknown as ElementHandle).$('.ant-select'))
     const option = await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLElement>('.ant-select-item-option')].find(
         (one) => one.textContent === 'U zero' && one.checkVisibility(),
       ),
     )
-    await (option as unknown as { click(): Promise<void> }).click()
+    await clickOn(option)
     await pressId(page, 'sheet-read-so')
     await sees(page, 'Types that can be taken in: 1.')
     await pressId(page, 'sheet-add')
@@ -138,7 +136,7 @@ describe('the office', () => {
       await page.keyboard.type(figure)
     }
     await pressId(page, 'keep-tool')
-    await (await page.waitForSelector('[aria-label^="What instrument 15 measures"]'))!.click()
+    await page.click('[aria-label^="What instrument 15 measures"]')
     await sees(page, 'to 90°, ±(0 % + 2 digits)')
     expect(page.complaints).toEqual([])
   })
@@ -164,7 +162,7 @@ describe('the office', () => {
 
   it('shows the key of an instrument once, and takes the instrument out of the kit', async () => {
     await pressId(page, 'pane-kit')
-    await (await page.waitForSelector('[aria-label="Change instrument 15"]'))!.click()
+    await page.click('[aria-label="Change instrument 15"]')
     // The form takes the focus into its first field, and the page moves there.
     await page.waitForFunction(() => document.activeElement?.matches('[data-testid=kit-tag]'))
     await pressId(page, 'give-key')

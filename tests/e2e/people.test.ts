@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { barePage, fillId, listens, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { clickOn, barePage, fillId, listens, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { base, demo } from '../support/server'
 
 const email = `una.${uuid().slice(-8)}@test.invalid`
@@ -30,7 +30,7 @@ async function pressMenu(page: Page, item: string): Promise<void> {
     {},
     item,
   )
-  await (found as unknown as { click(): Promise<void> }).click()
+  await clickOn(found)
 }
 
 describe('a person of the demo', () => {
@@ -92,10 +92,10 @@ describe('somebody who joins the company', () => {
         .find((one) => one.innerText.includes('Una Rowan'))
         ?.querySelector('button'),
     )
-    await (row as unknown as { click(): Promise<void> }).click()
+    await clickOn(row)
     await sees(office, 'has not sent yet stays on their device')
     const yes = await office.waitForSelector('.ant-popconfirm-buttons .ant-btn-primary')
-    await yes!.click()
+    await clickOn(yes)
     await office.waitForFunction(
       () => !document.querySelector<HTMLElement>('[data-testid=works-on]')?.innerText.includes('Una Rowan'),
     )

@@ -2,6 +2,7 @@ import type { Browser, KeyInput, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
+  clickOn,
   allSent,
   chooseIn,
   fillId,
@@ -125,7 +126,7 @@ describe('a person with a data sheet', () => {
     await page.keyboard.press('Tab')
     await page.waitForFunction(() => document.querySelector('.plant-drawing')?.textContent?.includes('Shed'))
     const places = await page.$$('[data-key^="string of"]')
-    await places.at(-1)!.click()
+    await clickOn(places.at(-1))
     await sees(page, 'The first strings')
     await pressId(page, 'make-strings')
     await sees(page, 'Enter a module type first')
@@ -244,7 +245,7 @@ describe('a person with a data sheet', () => {
   it('sees "plant changed since" after a change, and settles it', async () => {
     await press(page, 'Plant')
     // The screen comes when it is opened first.
-    await (await page.waitForSelector('.drawn[data-part=string]'))!.click()
+    await page.click('.drawn[data-part=string]')
     await fillId(page, 'part-tag', '2')
     await page.keyboard.press('Tab')
     await sees(page, 'There is string 2 already')
@@ -269,7 +270,7 @@ describe('a person with a data sheet', () => {
 
   it('undoes one change after the other by key, and does them again', async () => {
     await press(page, 'Plant')
-    await (await page.waitForSelector('.drawn[data-part=array]'))!.click()
+    await page.click('.drawn[data-part=array]')
     await pressId(page, 'add-row')
     await fillId(page, 'part-length_m', 'long')
     await page.keyboard.press('Tab')
@@ -355,7 +356,7 @@ describe('a plant that is drawn', () => {
 
   it('is looked at and not changed by whoever may only look', async () => {
     const reader = await pageOf(browser, 'viewer', `/job#${demo.job.open}/plant`)
-    await (await reader.waitForSelector('.drawn[data-part=string]'))!.click()
+    await reader.click('.drawn[data-part=string]')
     await sees(reader, 'String 1')
     const tools = '[data-add], [data-testid=undo], [data-testid=copies], [data-testid=paste-table], .add-here'
     expect(await reader.$$eval(tools, (list) => list.length)).toBe(0)
@@ -372,7 +373,7 @@ describe('a plant that is drawn', () => {
     await page.keyboard.press('Enter')
     await sees(page, 'String 1')
     await pressId(page, 'part-more')
-    await (await page.waitForSelector('.ant-dropdown-menu-item', { visible: true }))!.click()
+    await clickOn(await page.waitForSelector('.ant-dropdown-menu-item', { visible: true }))
     await sees(page, 'tests of it were read')
     await page.keyboard.press('Escape')
     await sees(page, '6 strings, 61 modules')
@@ -455,7 +456,7 @@ describe('strings of the wrong type', () => {
   it('are put right together, and that is undone after the page was loaded anew', async () => {
     const job = await new TestJob().open(`P${uuid().slice(-9)}`)
     const office = await pageOf(browser, 'supervisor', `/job#${job.id}/plant`)
-    await (await office.waitForSelector('.drawn[data-part=string]'))!.click()
+    await office.click('.drawn[data-part=string]')
     await fillId(office, 'copies', '3')
     await pressId(office, 'make-copies')
     await sees(office, 'Change the 3 alike as well')

@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { clickOn, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { base, knock } from '../support/server'
 
 let browser: Browser
@@ -35,7 +35,7 @@ async function show(words: string): Promise<void> {
     {},
     words,
   )
-  await (found as unknown as { click(): Promise<void> }).click()
+  await clickOn(found)
 }
 async function choose(number: string, words: string): Promise<void> {
   await pressId(page, `more-${number}`)
@@ -47,7 +47,7 @@ async function choose(number: string, words: string): Promise<void> {
     {},
     words,
   )
-  await (found as unknown as { click(): Promise<void> }).click()
+  await clickOn(found)
 }
 
 describe('the jobs of today', () => {

@@ -4,12 +4,15 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import puppeteer, {
   type Browser,
+  type BrowserContext,
   type ClickOptions,
   type ElementHandle,
   type FrameWaitForFunctionOptions,
+  type JSHandle,
   type Page,
   type WaitForSelectorOptions,
 } from 'puppeteer-core'
+import { onTestFinished, TestRunner } from 'vitest'
 import { CHROMIUM } from '../../scripts/lib/packages'
 import { base, signedIn, type Who } from './server'
 
@@ -62,11 +65,7 @@ function steadily<P extends Page>(page: P): P {
   page.waitForSelector = ((selector: string, options: WaitForSelectorOptions = {}) =>
     anew((timeout) => ofSelector(selector, { ...options, timeout }), options.timeout ?? WAIT_ms)) as never
   page.click = (selector: string, options?: ClickOptions) =>
-    surely(async () => {
-      const found = await page.$(selector)
-      if (!found) throw new Error(`there is nothing to click at ${selector}`)
-      return found
-    }, options)
+    surely(async () => (await page.waitForSelector(selector))!, options)
   return page
 }
 
@@ -96,6 +95,13 @@ async function surely(find: () => Promise<ElementHandle>, options?: ClickOptions
 }
 
 type Heard = { heard?: { pressed: boolean; clicked: boolean } }
+
+/** Clicks what was found, as surely as what is clicked by its selector. */
+export const clickOn = (found: JSHandle | null | undefined): Promise<void> =>
+  surely(async () => {
+    if (!found) throw new Error('there is nothing to click')
+    return found as ElementHandle
+  })
 
 /** Waits until the element lies where it lay a frame ago, and from then on notes whether the next click reaches it. */
 async function standsAndListens(one: Element): Promise<void> {
@@ -131,9 +137,20 @@ function wasHeard(one: Element): boolean {
   return !heard || heard.clicked || (heard.pressed && (opens || !one.isConnected))
 }
 
+/**
+ * A browser profile of its own. Where a test asks for it, it ends with that test: pages that nobody looks at any more go
+ * on asking the office for what is new. One that is made for all tests of a file stays.
+ */
+async function ownProfile(browser: Browser): Promise<BrowserContext> {
+  const context = await browser.createBrowserContext()
+  // A test may have closed it by itself.
+  if (TestRunner.getCurrentTest()) onTestFinished(() => context.close().catch(() => undefined))
+  return context
+}
+
 /** A page of a browser profile in which nobody ever signed in. */
 export async function barePage(browser: Browser): Promise<Page> {
-  const context = await browser.createBrowserContext()
+  const context = await ownProfile(browser)
   return steadily(await context.newPage())
 }
 
@@ -170,7 +187,7 @@ export async function pageOf(
   who: Exclude<Who, 'nobody'>,
   path = '/',
 ): Promise<Page & { complaints: string[] }> {
-  const context = await browser.createBrowserContext()
+  const context = await ownProfile(browser)
   const page = steadily((await context.newPage()) as Page & { complaints: string[] })
   page.complaints = []
   page.on('pageerror', (error) => page.complaints.push(String(error)))
@@ -241,7 +258,7 @@ export async function press(page: Page, words: string): Promise<void> {
     .catch(() => {
       throw new Error(`there is no button "${words}"`)
     })
-  await surely(async () => found as unknown as ElementHandle)
+  await clickOn(found)
 }
 
 export async function pressId(page: Page, id: string): Promise<void> {
@@ -271,7 +288,7 @@ export async function fillId(page: Page, id: string, text: string): Promise<void
 /** Chooses in the list of a test id what begins with the words. */
 export async function chooseIn(page: Page, id: string, words: string): Promise<void> {
   const list = await page.waitForSelector(`.ant-select[data-testid="${id}"], .ant-select:has([data-testid="${id}"])`)
-  await surely(async () => list!)
+  await clickOn(list)
   const found = await page
     .waitForFunction(
       (wanted: string) =>
@@ -284,13 +301,13 @@ export async function chooseIn(page: Page, id: string, words: string): Promise<v
     .catch(() => {
       throw new Error(`the list "${id}" does not offer "${words}"`)
     })
-  await surely(async () => found as unknown as ElementHandle)
+  await clickOn(found)
 }
 
 /** Ticks every caution of the step. */
 export async function tickAll(page: Page): Promise<void> {
   await page.waitForSelector('.chk, [data-testid=known]')
-  for (const tick of await page.$$('.chk input:not(:checked)')) await surely(async () => tick)
+  for (const tick of await page.$$('.chk input:not(:checked)')) await clickOn(tick)
 }
 
 export const verdictOf = (page: Page): Promise<string> =>

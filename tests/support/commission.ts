@@ -270,21 +270,18 @@ export const byTouch = (page: Page): Hands => ({
   },
 })
 
+const UNTICKED = '[data-testid=review] input[type=checkbox]:not(:checked)'
+const MOST_MATTERS = 100
+
 /** Says a few words of what is grave and ticks what is only to be looked at, before signing. */
 export async function reviewed(page: Page): Promise<void> {
-  // A dialog that still moves into its place may be missed by a click: what is open is looked for until nothing is.
-  for (let turn = 0; turn < MOST_TURNS; turn++) {
-    const boxes = await page.$$('[data-testid=review] input[type=checkbox]:not(:checked)')
-    const empty: typeof boxes = []
-    for (const one of await page.$$('[data-testid=review] input:not([type=checkbox])'))
-      if (await one.evaluate((input) => (input as HTMLInputElement).value === '')) empty.push(one)
-    if (boxes.length + empty.length === 0) return
-    for (const box of boxes) await box.click()
-    for (const words of empty) await words.type('as found')
+  for (const words of await page.$$('[data-testid=review] input:not([type=checkbox])'))
+    if (await words.evaluate((input) => (input as HTMLInputElement).value === '')) await words.type('as found')
+  for (let ticked = 0; (await page.$(UNTICKED)) !== null; ticked++) {
+    if (ticked === MOST_MATTERS) throw new Error('reviewed: expected every matter to be answered')
+    await page.click(UNTICKED)
   }
-  throw new Error('reviewed: expected every matter to be answered')
 }
-const MOST_TURNS = 10
 
 /** The same by keyboard alone, from where the dialog opens to the field of the name. */
 export async function reviewedByKeys(page: Page): Promise<void> {

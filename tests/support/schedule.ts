@@ -1,6 +1,6 @@
 /** The hands of a tester in the schedule: cells opened, figures read or typed, blocks pasted, set-up said. */
 import type { Page } from 'puppeteer-core'
-import { chooseIn } from './browser'
+import { clickOn, chooseIn } from './browser'
 
 /** Goes to the schedule of a job, at a board. */
 export async function toSchedule(page: Page, jobId: string, board?: string): Promise<void> {
@@ -19,7 +19,7 @@ export async function openCell(page: Page, cell: string): Promise<void> {
   await page.$eval(`[data-cell="${cell}"]`, (one) => one.scrollIntoView({ block: 'center', inline: 'center' }))
   if (!(await page.$(`[data-cell="${cell}"] .gcell.on`))) await page.click(`[data-cell="${cell}"] button`)
   await page.waitForSelector(`[data-cell="${cell}"] .gcell.on`)
-  for (const tick of await page.$$(ticks)) await tick.click()
+  for (const tick of await page.$$(ticks)) await clickOn(tick)
   await page.waitForSelector('.sg input:focus')
 }
 
@@ -95,7 +95,7 @@ export async function setUp(page: Page, chip: string, question: string, answer: 
       [...all.querySelectorAll('label')].find((one) => one.innerText.replaceAll('\u00a0', ' ').startsWith(words)),
     answer,
   )
-  await (found as unknown as { click(): Promise<void> }).click()
+  await clickOn(found)
   await page.click(`[data-testid="chip-${chip}"]`)
   await page.waitForFunction(
     (id: string) => !document.querySelector(`[data-testid="${id}"]`)?.checkVisibility(),

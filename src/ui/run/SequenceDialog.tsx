@@ -7,7 +7,7 @@ import type { Conditions } from '@/core/record/entry'
 import type { Facts } from '@/core/record/facts'
 import type { LiveSample } from '@/core/record/feed'
 import type { Instrument } from '@/core/record/instrument'
-import { partName, say, sayCode } from '@/words/say'
+import { partName, say, sayCode, sayFinding } from '@/words/say'
 import { readingText } from '@/words/reading'
 import type { JobStore } from '../device/jobStore'
 import { Cautions } from '../bench/Before'
@@ -41,6 +41,7 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
   const start = async (): Promise<void> => {
     setRunning(true)
     setTaken([])
+    setEnd(null)
     const done = await runSequence(steps, {
       evaluation,
       facts,
@@ -91,6 +92,11 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
               <Mark verdict={verdict} size={20} />
               <b>{sayCode('step', `${other.step.id}.short`)}</b>
               <span>{done ? readingText(other.step, done.body) : ''}</span>
+              {done && verdict !== 'within' && (
+                <small>
+                  {[sayFinding(done.judgement.finding), ...done.flags.map((flag) => sayCode('flag', flag))].join(' · ')}
+                </small>
+              )}
             </li>
           )
         })}
@@ -117,6 +123,11 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
               {say(running ? 'standin.reading' : ready ? 'sequence.start' : 'action.tick-first')}
             </Button>
           )
+        )}
+        {end && taken.length > 0 && (
+          <Button onClick={() => void start()} data-testid="sequence-again">
+            {say('sequence.again')}
+          </Button>
         )}
         <Button onClick={onClose}>{say('action.close')}</Button>
       </div>

@@ -6,11 +6,11 @@ import type { LiveSample } from '@/core/record/feed'
 import type { Instrument, Measurable } from '@/core/record/instrument'
 import { slotsShown } from '@/core/steps/slot'
 import { isRead } from '@/core/steps/step'
-import { isDone } from '@/core/verdict/verdict'
+import { type Flag, isDone } from '@/core/verdict/verdict'
 import type { Judgement } from '@/core/verdict/judgement'
 import { carriedInto, type Draft, emptyDraft, readDraft, withSample } from '../bench/draft'
 
-export type Taken = { one: StepEvaluation; body: Body<'reading'>; judgement: Judgement }
+export type Taken = { one: StepEvaluation; body: Body<'reading'>; judgement: Judgement; flags: readonly Flag[] }
 export type SequenceEnd = { taken: Taken[]; stopped: { one: StepEvaluation; why: string | null } | null }
 
 /** A draft as the tester begins: what was set up before, and nothing that only a person can see. */
@@ -70,7 +70,7 @@ export async function runSequence(steps: readonly StepEvaluation[], run: Run): P
     const { body, check, judged } = readDraft(draft, one, evaluation, run.conditions())
     // What must be asked about is no matter for a sequence: it is taken by hand.
     if (!body || !judged?.mayKeep || check?.state !== 'fine') return { taken: all, stopped: { one, why: null } }
-    const taken = { one, body, judgement: judged.judgement }
+    const taken = { one, body, judgement: judged.judgement, flags: judged.flags }
     all.push(taken)
     run.onTaken(taken)
     // What comes next rests on it.

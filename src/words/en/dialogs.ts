@@ -11,5 +11,6 @@ export const dialogs = {
     'Nothing is left here that this tester takes by itself. Set the insulation test up once by hand; from then on the sequence takes it too.',
   'sequence.start': 'Start the sequence',
   'sequence.stopped': 'Stopped at: {what}.',
+  'sequence.again': 'Read them again',
   'sequence.keep': 'Keep what was read: {count}',
 } as const
