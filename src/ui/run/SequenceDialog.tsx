@@ -77,7 +77,7 @@ export function SequenceDialog({ store, facts, evaluation, one, tool, conditions
       destroyOnHidden
     >
       {steps.length === 0 ? (
-        <p>{say('sequence.none')}</p>
+        <p>{one.shut?.hard ? sayFinding(one.shut.finding) : say('sequence.none')}</p>
       ) : (
         <div className="chk">
           <Cautions cautions={hard} ticked={ticked} onTick={setTicked} />

@@ -39,8 +39,8 @@ const values: Record<string, number> = {
 }
 const units = { 'dc-polarity': 'one', 'dc-voltage': 'V', 'dc-current': 'A', insulation: 'Mohm' } as const
 
-function roof(withSetUp: boolean) {
-  const build = new FactsBuilder()
+function roof(withSetUp: boolean, isolated = true) {
+  const build = new FactsBuilder(isolated)
   const first = build.string('1')
   const second = build.string('2')
   if (withSetUp) build.reading('pv-insulation', first, { slots: SET_UP })
@@ -80,6 +80,24 @@ describe('a tester’s sequence', () => {
     expect(ids(true)).toEqual(['pv-polarity', 'pv-voc', 'pv-isc'])
   })
 
+  it('holds nothing behind a hard gate that is shut, whatever key opens it', () => {
+    const { facts, evaluation, one } = roof(true, false)
+    expect(sequenceOf(evaluation, facts, one, tool)).toEqual([])
+  })
+
+  it('begins with the polarity again on a string that was found reversed', () => {
+    const build = new FactsBuilder()
+    const id = build.string('1')
+    build.polarity(id, 'reversed')
+    const facts = build.facts({ instruments: [tool] })
+    const evaluation = evaluate(facts, START_ms)
+    const all = sequenceOf(evaluation, facts, evaluation.byKey.get(stepKey('pv-voc', id))!, tool)
+    expect(all.map((one) => one.step.id)).toEqual(['pv-polarity', 'pv-voc', 'pv-isc'])
+    // A tester that reads no polarity takes nothing at all there.
+    const small = { ...tool, ranges: [range('dc-voltage'), range('dc-current')] }
+    expect(sequenceOf(evaluation, facts, all[1]!, small)).toEqual([])
+  })
+
   it('holds nothing that the instrument does not measure', () => {
     const { facts, evaluation, one } = roof(true)
     const small = { ...tool, ranges: [range('dc-voltage')] }
@@ -98,6 +116,13 @@ describe('a tester’s sequence', () => {
     const { ids, stopped } = await run({ 'dc-polarity': -1 })
     expect(ids).toEqual(['pv-polarity'])
     expect(stopped!.one.step.id).toBe('pv-polarity')
+  })
+
+  it('says of a reading outside what weakens it, and not that it waits for the one before it', async () => {
+    const { taken, stopped } = await run({ 'dc-current': 1.4 * values['dc-current']! })
+    expect(taken[1]!.flags).toEqual(['stand-in'])
+    expect(stopped!.one.step.id).toBe('pv-isc')
+    expect(taken.at(-1)).toMatchObject({ judgement: { verdict: 'outside' }, flags: ['stand-in'] })
   })
 
   it('stops where the instrument refuses, and says why', async () => {

@@ -22,9 +22,13 @@ const begun = (one: StepEvaluation, evaluation: Evaluation, facts: Facts, tool: 
 const measures = (tool: Instrument, wanted: Measurable | null): boolean =>
   wanted !== null && tool.ranges.some((range) => range.measures === wanted)
 
+/** No hard gate that is shut opens in a sequence, unless what it waits for is taken just before in it. */
+const isReached = (one: StepEvaluation, before: readonly StepEvaluation[]): boolean =>
+  one.gates.every((gate) => gate.met || !gate.hard || before.some(({ key }) => key === gate.waitsFor))
+
 /**
  * The tests of a part that an instrument takes by itself, in working order: all that is open is what it measures.
- * Tests under load, and those that are done, are not among them.
+ * Tests under load, those that are done, and those behind a hard gate that is shut are not among them.
  */
 export function sequenceOf(
   evaluation: Evaluation,
@@ -32,7 +36,11 @@ export function sequenceOf(
   one: StepEvaluation,
   tool: Instrument,
 ): StepEvaluation[] {
-  return evaluation.steps.filter((other) => {
+  const all: StepEvaluation[] = []
+  for (const other of evaluation.steps) if (takesAlone(other) && isReached(other, all)) all.push(other)
+  return all
+
+  function takesAlone(other: StepEvaluation): boolean {
     if (other.part !== one.part || other.step.tag === 'live' || !isRead(other.step) || other.done) return false
     const { choices } = begun(other, evaluation, facts, tool)
     const open = slotsShown(other.step, choices, {
@@ -41,7 +49,7 @@ export function sequenceOf(
       plant: evaluation.plant,
     }).filter((slot) => !slot.optional && !choices[slot.id])
     return open.length > 0 && open.every((slot) => measures(tool, slot.measures))
-  })
+  }
 }
 
 type Run = {
@@ -70,7 +78,10 @@ export async function runSequence(steps: readonly StepEvaluation[], run: Run): P
     const { body, check, judged } = readDraft(draft, one, evaluation, run.conditions())
     // What must be asked about is no matter for a sequence: it is taken by hand.
     if (!body || !judged?.mayKeep || check?.state !== 'fine') return { taken: all, stopped: { one, why: null } }
-    const taken = { one, body, judgement: judged.judgement, flags: judged.flags }
+    // What it waits for may be taken in the same sequence, just before it, and is kept with it.
+    const waits = judged.shut && all.some(({ one: { key } }) => key === judged.shut?.waitsFor)
+    const flags = judged.flags.filter((flag) => flag !== 'while-held-back' || !waits)
+    const taken = { one, body, judgement: judged.judgement, flags }
     all.push(taken)
     run.onTaken(taken)
     // What comes next rests on it.
