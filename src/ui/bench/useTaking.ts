@@ -239,7 +239,8 @@ export function useTaking(props: BenchProps, minded: Minded) {
     [...together, ...state.open].find((slot) => slot.measures !== null && !isBesides(slot)) ?? more ?? firstFigure
   const wanted = wantedSlot?.measures ?? null
   const press = async (): Promise<void> => {
-    if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap) return
+    // No key goes round a hard gate: what was read elsewhere all the same may be typed.
+    if (!props.instrumentId || !wanted || !ready || !canWrite || busy || trap || one.shut?.hard) return
     setBusy(true)
     setSaidPress(null)
     const id = props.instrumentId
