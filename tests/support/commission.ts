@@ -279,6 +279,8 @@ export async function reviewed(page: Page): Promise<void> {
     if (await words.evaluate((input) => (input as HTMLInputElement).value === '')) await words.type('as found')
   for (let ticked = 0; (await page.$(UNTICKED)) !== null; ticked++) {
     if (ticked === MOST_MATTERS) throw new Error('reviewed: expected every matter to be answered')
+    // As somebody scrolls: the dialog's buttons stay over the end of the list.
+    await page.$eval(UNTICKED, (one) => one.scrollIntoView({ block: 'center' }))
     await page.click(UNTICKED)
   }
 }
