@@ -1,13 +1,12 @@
 // @vitest-environment jsdom
 import { act } from 'react'
 import { describe, expect, it, vi } from 'vitest'
-import { evaluate, stepKey } from '@/core/evaluate'
+import { stepKey } from '@/core/evaluate'
 import type { Instrument } from '@/core/record/instrument'
-import { FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { FactsBuilder, testId } from '@/core/testing/factsBuilder'
 import { inDom } from '../testing/inDom'
 import { noActions } from '../testing/noActions'
-import { noDrafts } from '../testing/noDrafts'
-import { Bench } from './Bench'
+import { TestBench } from '../testing/TestBench'
 
 const { draw } = inDom()
 const key = (name: string): Promise<boolean> =>
@@ -28,27 +27,15 @@ async function pressedByKey(isolated: boolean): Promise<number> {
   const build = new FactsBuilder(isolated)
   const string = build.string('1')
   const facts = build.facts({ instruments: [tester] })
-  const evaluation = evaluate(facts, START_ms)
-  const one = evaluation.byKey.get(stepKey('pv-voc', string))!
   const press = vi.fn(noActions.press)
+  const voltage = stepKey('pv-voc', string)
   await draw(
-    <Bench
+    <TestBench
       facts={facts}
-      evaluation={evaluation}
-      one={one}
-      stepNumber="step"
-      canWrite
-      conditions={null}
-      without={null}
-      latest={{}}
-      watched={[]}
-      opened={0}
-      instrumentId={tester.id}
-      setInstrument={() => undefined}
+      stepKey={voltage}
       actions={{ ...noActions, press }}
-      drafts={noDrafts}
-      onLook={() => undefined}
-      side={null}
+      conditions={null}
+      instrumentId={tester.id}
     />,
   )
   for (const name of ['y', 'p', 'Enter']) await key(name)

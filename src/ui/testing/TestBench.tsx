@@ -9,7 +9,7 @@ import { noDrafts } from './noDrafts'
 const nothing = (): undefined => undefined
 
 type Props = { facts: Facts; stepKey: string } & Partial<
-  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened' | 'drafts'>
+  Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened' | 'drafts' | 'instrumentId'>
 >
 
 /** The bench for a step of these facts, with no instrument and in the builder's light. */
@@ -21,6 +21,7 @@ export function TestBench({
   latest = {},
   opened = 0,
   drafts = noDrafts,
+  instrumentId = null,
 }: Props) {
   const evaluation = evaluate(facts, START_ms)
   return (
@@ -35,7 +36,7 @@ export function TestBench({
       latest={latest}
       watched={[]}
       opened={opened}
-      instrumentId={null}
+      instrumentId={instrumentId}
       setInstrument={nothing}
       actions={actions}
       drafts={drafts}
