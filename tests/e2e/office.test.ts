@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
 import type { Facts } from '@/core/record/facts'
 import type { Regime } from '@/core/regime/regime'
-import { clickOn, chooseIn, fillId, fileShelf, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { chooseIn, clickOn, fileShelf, fillId, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { knock } from '../support/server'
 
 let browser: Browser

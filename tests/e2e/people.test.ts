@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { clickOn, barePage, fillId, listens, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
+import { barePage, clickOn, fillId, listens, openBrowser, pageOf, press, pressId, sees } from '../support/browser'
 import { base, demo } from '../support/server'
 
 const email = `una.${uuid().slice(-8)}@test.invalid`

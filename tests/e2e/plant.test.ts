@@ -2,9 +2,9 @@ import type { Browser, KeyInput, Page } from 'puppeteer-core'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
-  clickOn,
   allSent,
   chooseIn,
+  clickOn,
   fillId,
   openBrowser,
   openStep,

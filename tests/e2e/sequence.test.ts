@@ -2,8 +2,8 @@ import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Entry } from '@/core/record/entry'
 import {
-  clickOn,
   allSent,
+  clickOn,
   openBrowser,
   openStep,
   pageOf,

@@ -1,6 +1,6 @@
 /** The hands of a tester in the schedule: cells opened, figures read or typed, blocks pasted, set-up said. */
 import type { Page } from 'puppeteer-core'
-import { clickOn, chooseIn } from './browser'
+import { chooseIn, clickOn } from './browser'
 
 /** Goes to the schedule of a job, at a board. */
 export async function toSchedule(page: Page, jobId: string, board?: string): Promise<void> {

@@ -1,14 +1,12 @@
 // @vitest-environment jsdom
 import { act } from 'react'
 import { describe, expect, it } from 'vitest'
-import { evaluate, stepKey } from '@/core/evaluate'
+import { stepKey } from '@/core/evaluate'
 import type { Instrument } from '@/core/record/instrument'
 import { exampleSite } from '@/core/steps/worked'
-import { FactsBuilder, START_ms, testId } from '@/core/testing/factsBuilder'
+import { FactsBuilder, testId } from '@/core/testing/factsBuilder'
 import { inDom } from '../testing/inDom'
-import { noActions } from '../testing/noActions'
-import { noDrafts } from '../testing/noDrafts'
-import { Bench } from './Bench'
+import { TestBench } from '../testing/TestBench'
 
 const { draw, find, press, type } = inDom()
 const clamp = (id: number, tag: string, calibrationDue: string): Instrument => ({
@@ -27,25 +25,12 @@ describe('an instrument that is chosen after a figure was typed', () => {
     const build = new FactsBuilder(false)
     const site = build.part(exampleSite)
     const facts = build.facts({ instruments: [clamp(7, '07', '2030-01-01'), clamp(4, '04', '2020-01-01')] })
-    const evaluation = evaluate(facts, START_ms)
     const bench = (instrumentId: string) => (
-      <Bench
+      <TestBench
         facts={facts}
-        evaluation={evaluation}
-        one={evaluation.byKey.get(stepKey('safe-isolation', site))!}
-        stepNumber="step"
-        canWrite
+        stepKey={stepKey('safe-isolation', site)}
         conditions={null}
-        without={null}
-        latest={{}}
-        watched={[]}
-        opened={0}
         instrumentId={instrumentId}
-        setInstrument={() => undefined}
-        actions={noActions}
-        drafts={noDrafts}
-        onLook={() => undefined}
-        side={null}
       />
     )
     await draw(bench(testId(7)))

@@ -12,7 +12,7 @@ type Props = { facts: Facts; stepKey: string } & Partial<
   Pick<BenchProps, 'actions' | 'conditions' | 'latest' | 'opened' | 'drafts' | 'instrumentId'>
 >
 
-/** The bench for a step of these facts, with no instrument and in the builder's light. */
+/** The bench for a step of these facts; where nothing else is said with no instrument and in the builder's light. */
 export function TestBench({
   facts,
   stepKey,
